@@ -1,0 +1,282 @@
+//! The answer: the contract's JSON, and all that a page needs to show it, so
+//! that a kept answer is shown later just as it was given.
+
+use serde::{Deserialize, Serialize};
+
+use crate::codes::{
+    Action, Basis, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Rig, School,
+    Shape, Tie, Topic, UpperBound, Wire,
+};
+
+/// One answer.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Answer {
+    /// Version of the model that gave it.
+    pub model: String,
+    /// The rig.
+    pub rig: Rig,
+    /// The school that was followed.
+    pub school: School,
+    /// The head.
+    pub head: Head,
+    /// Its weight and window.
+    pub weight: Weight,
+    /// The hook.
+    pub hook: Hook,
+    /// The fall on a tight line.
+    pub sink: Sink,
+    /// Line and leader.
+    pub line: Line,
+    /// Rod.
+    pub rod: Rod,
+    /// How to fish it.
+    pub retrieve: Retrieve,
+    /// How to rig it, with marks measured for this bait.
+    pub rigging: Vec<String>,
+    /// How to set the hook.
+    pub hook_set: String,
+    /// When to leave this rig.
+    pub leave_when: String,
+    /// Why, for and against.
+    pub reasons: Vec<Reason>,
+    /// What else is worth knowing.
+    pub notes: Vec<Coded>,
+    /// What could hurt somebody or break the law.
+    pub cautions: Vec<Coded>,
+    /// What to turn to, and when.
+    pub switches: Vec<Switch>,
+    /// Which other bait, and when.
+    pub bait_switches: Vec<Switch>,
+    /// Other rigs for this water.
+    pub runners_up: Vec<RunnerUp>,
+    /// A rung heavier, and what makes it right.
+    pub step_up: Option<Step>,
+    /// A rung lighter, and what makes it right.
+    pub step_down: Option<Step>,
+    /// What each school would tie on here.
+    pub schools: Vec<SchoolAnswer>,
+    /// Every rung of the ladder, lightest first.
+    pub rungs: Vec<RungReport>,
+    /// The bait as it was measured or assumed.
+    pub bait: BaitMeasured,
+    /// Fields that were not given and were filled with what is usual.
+    #[serde(default)]
+    pub assumed: Vec<String>,
+}
+
+/// The head, and what it measures.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Head {
+    pub shape: Shape,
+    pub tie: Tie,
+    pub keeper: Keeper,
+    pub material: Material,
+    pub length_mm: f64,
+    pub height_mm: f64,
+}
+
+/// The weight: a rung that is sold, and the window it lies in.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Weight {
+    pub label: String,
+    pub oz: f64,
+    pub g: f64,
+    pub window: Window,
+    pub conflict: Option<Conflict>,
+    /// Head, hook and bait together.
+    pub total_g: f64,
+}
+
+/// Between which head weights the rig does its job, and what bounds it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Window {
+    pub lower_oz: f64,
+    pub upper_oz: f64,
+    pub lower_by: LowerBound,
+    pub upper_by: UpperBound,
+    pub lower_g: f64,
+    pub upper_g: f64,
+    /// The bound at the light end, in words with its numbers.
+    pub lower_says: String,
+    /// The bound at the heavy end.
+    pub upper_says: String,
+}
+
+/// Needs that cannot all be met.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Conflict {
+    /// The need that asks for more weight.
+    pub lower_by: LowerBound,
+    /// The need that asks for less.
+    pub upper_by: UpperBound,
+    /// What that means.
+    pub text: String,
+    /// What could give, each computed: what to change, and what would then be tied on.
+    pub gives: Vec<Give>,
+}
+
+/// One change that would end a conflict.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Give {
+    /// Its code.
+    pub code: String,
+    /// In words with its number.
+    pub text: String,
+    /// The weight it would lead to.
+    pub label: String,
+}
+
+/// The hook; millimetres decide, the number is a hint.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Hook {
+    pub size: String,
+    pub style: HookStyle,
+    pub gap_mm: f64,
+    pub length_mm: f64,
+    pub exit_mm: f64,
+    pub wire: Wire,
+    pub wire_mm: f64,
+    pub point: Point,
+    pub near: Vec<String>,
+}
+
+/// The fall.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Sink {
+    pub speed_mps: f64,
+    pub time_s: f64,
+    /// Least and most speed by the spread of the coefficients.
+    pub band_mps: (f64, f64),
+    /// On a slack line, nose first.
+    pub slack_mps: f64,
+    /// What the school and the water ask for.
+    pub target_mps: f64,
+    /// Weight of the whole rig in water, in newtons.
+    pub submerged_n: f64,
+}
+
+/// Line and leader.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Line {
+    pub kind: String,
+    pub main_lb: (f64, f64),
+    pub leader_lb: (f64, f64),
+    /// Kind and diameter that the window was computed with.
+    pub computed_with: LineKind,
+    pub computed_mm: f64,
+}
+
+/// Rod.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Rod {
+    pub power: Power,
+    pub action: Action,
+    pub rated_g: (f64, f64),
+}
+
+/// How to fish it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Retrieve {
+    pub name: String,
+    pub speed_mps: f64,
+    pub steps: Vec<String>,
+}
+
+/// One reason, with what it rests on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Reason {
+    /// Its code.
+    pub code: String,
+    /// What it speaks of.
+    pub about: Topic,
+    /// In words with its numbers.
+    pub text: String,
+    /// What it rests on.
+    pub basis: Basis,
+    /// Whether it speaks for the answer or against it.
+    pub speaks_for: bool,
+}
+
+/// A note or a caution.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain words")]
+pub struct Coded {
+    pub code: String,
+    pub text: String,
+}
+
+/// Something to turn to.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain words")]
+pub struct Switch {
+    pub to: String,
+    pub when: String,
+}
+
+/// Another rig for this water.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names")]
+pub struct RunnerUp {
+    pub rig: Rig,
+    pub head: Head,
+    pub weight: Weight,
+    pub hook: Hook,
+    pub why_not_first: String,
+}
+
+/// A rung heavier or lighter.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Step {
+    pub oz: f64,
+    pub g: f64,
+    pub label: String,
+    pub when: String,
+}
+
+/// What one school would tie on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct SchoolAnswer {
+    pub school: School,
+    pub label: String,
+    pub oz: f64,
+    pub speed_mps: f64,
+    pub says: String,
+}
+
+/// A rung of the ladder, and what it would do.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct RungReport {
+    pub label: String,
+    pub oz: f64,
+    pub g: f64,
+    pub in_window: bool,
+    /// Seconds to the bottom; none when it floats.
+    pub time_s: Option<f64>,
+    pub speed_mps: f64,
+    /// Depth in metres after each whole second, up to the bottom; only for the
+    /// rung that is tied on and its neighbours.
+    #[serde(default)]
+    pub depth_by_second: Vec<f64>,
+}
+
+/// The bait as computed with.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct BaitMeasured {
+    pub length_mm: f64,
+    pub depth_mm: f64,
+    pub depth_measured: bool,
+    pub mass_g: f64,
+    pub tail_root_mm: f64,
+}

@@ -1,0 +1,43 @@
+//! Drag coefficients.
+
+/// Drag coefficient of a smooth sphere.
+///
+/// Cd = 24/Re (1 + 0.15 Re^0.687) + 0.42 / (1 + 42500 Re^−1.16), for Re below
+/// 3·10⁵ (before the drag crisis); below Re = 0.01 the argument is held there.
+/// Published: R. Clift, W. H. Gauvin, *Proc. Chemeca '70* 1 (1970) 14; its
+/// first term is L. Schiller, A. Naumann (1933). Example: Re 1000 → 0.448.
+#[must_use]
+pub fn sphere(reynolds: f64) -> f64 {
+    let re = reynolds.clamp(0.01, 3e5);
+    24.0 / re * (1.0 + 0.15 * re.powf(0.687)) + 0.42 / (1.0 + 42_500.0 * re.powf(-1.16))
+}
+
+/// Drag coefficient of an isometric body, on the frontal area of the sphere of
+/// the same volume, by its sphericity (0.2 to 1) and the Reynolds number on
+/// that sphere's diameter (below 2.6·10⁵).
+///
+/// Published: A. Haider, O. Levenspiel, *Powder Technology* 58 (1989) 63.
+/// Used here as a second opinion on the fitted coefficients of head shapes.
+#[must_use]
+pub fn by_sphericity(reynolds: f64, sphericity: f64) -> f64 {
+    let re = reynolds.clamp(0.01, 2.6e5);
+    let s = sphericity.clamp(0.2, 1.0);
+    let a = (2.3288 - 6.4581 * s + 2.4486 * s * s).exp();
+    let b = 0.0964 + 0.5565 * s;
+    let c = (4.905 - 13.8944 * s + 18.4222 * s * s - 10.2599 * s * s * s).exp();
+    let d = (1.4681 + 12.2584 * s - 20.7322 * s * s + 15.8855 * s * s * s).exp();
+    24.0 / re * (1.0 + a * re.powf(b)) + c / (1.0 + d / re)
+}
+
+/// Drag coefficient of a long circular cylinder across the flow, Re 10³ to
+/// 10⁵, on length times diameter. Published: S. F. Hoerner, *Fluid-Dynamic
+/// Drag* (1965), ch. 3 (about 1.1 to 1.2).
+pub const CYLINDER_ACROSS: f64 = 1.1;
+
+/// The same for a line, whose Reynolds number is lower. Published: Hoerner, as
+/// above.
+pub const LINE_ACROSS: f64 = 1.2;
+
+/// Skin friction of a line drawn through water along itself, on its wetted
+/// surface (v0, from memory; Hoerner ch. 3 gives 0.01 to 0.02).
+pub const LINE_ALONG: f64 = 0.015;

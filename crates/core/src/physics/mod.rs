@@ -1,0 +1,5 @@
+//! Every formula, each once, with its source and its limits.
+
+pub mod drag;
+pub mod feel;
+pub mod sink;

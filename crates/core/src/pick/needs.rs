@@ -1,0 +1,228 @@
+//! The needs that bound a head's weight, each as the mass it asks for.
+//!
+//! Every need is monotone in the mass, so its bound is one number; those
+//! without a closed form are found by a secant.
+
+use crate::codes::{LowerBound, UpperBound};
+use crate::data::FallRow;
+use crate::physics::sink::{Fall, HeadBody};
+use crate::physics::{feel, sink};
+use crate::pick::setting::{Rigged, Setting};
+use crate::units::{Force, Mass, Time};
+use uom::si::{force::newton, mass::gram};
+
+/// Lightest and heaviest head that is looked at, g.
+const LEAST_G: f64 = 0.02;
+const MOST_G: f64 = 120.0;
+
+/// A setting and a rigged head without its weight.
+#[derive(Debug, Clone, Copy)]
+pub struct Needs<'a> {
+    /// Water, school and tackle.
+    pub setting: &'a Setting,
+    /// Shape, bait and hook.
+    pub rigged: &'a Rigged,
+    /// The table of wanted falls.
+    pub fall: &'a FallRow,
+}
+
+impl Needs<'_> {
+    /// The head at a mass.
+    #[must_use]
+    pub fn head(&self, mass: Mass) -> HeadBody {
+        HeadBody {
+            mass,
+            density: self.setting.head_density,
+            drag: self.rigged.drag,
+            frontal: self.rigged.frontal,
+        }
+    }
+
+    /// Its fall on a tight line.
+    #[must_use]
+    pub fn fall(&self, mass: Mass) -> Fall {
+        self.fall_at(mass, self.rigged.tight)
+    }
+
+    /// Its fall with the bait at a posture (share of its side across the flow).
+    #[must_use]
+    pub fn fall_at(&self, mass: Mass, posture: f64) -> Fall {
+        let s = self.setting;
+        sink::fall(
+            &self.head(mass),
+            &self.rigged.trailing,
+            posture,
+            s.line,
+            s.depth,
+            &s.water,
+        )
+    }
+
+    /// Weight of the whole rig in water.
+    #[must_use]
+    pub fn weight(&self, mass: Mass) -> Force {
+        sink::submerged_weight(&self.head(mass), &self.rigged.trailing, &self.setting.water)
+    }
+
+    /// Pull to be felt over: the hand's least, wind and current on the line.
+    #[must_use]
+    pub fn felt(&self) -> Force {
+        let s = self.setting;
+        s.hand
+            + feel::wind_pull(s.line, s.cast, s.wind)
+            + feel::current_pull(s.line, s.depth, s.current, s.water.density.value)
+    }
+
+    /// Submerged weight that holds the bottom when drawn along.
+    #[must_use]
+    pub fn held(&self, mass: Mass) -> Force {
+        let s = self.setting;
+        let head = self.head(mass);
+        let cd = match head.drag {
+            crate::data::HeadDrag::Constant(cd) => cd,
+            crate::data::HeadDrag::Sphere => {
+                let re = s.water.density.value * s.past_head.value * head.sphere_diameter().value
+                    / s.water.viscosity.value;
+                crate::physics::drag::sphere(re)
+            }
+        };
+        let area = cd * head.frontal_area() + self.rigged.drawn_area;
+        let slope = feel::line_slope(s.depth, s.cast);
+        feel::hold_weight(
+            s.past_head,
+            slope,
+            area,
+            self.rigged.trailing.bait_side,
+            s.water.density.value,
+        )
+    }
+
+    /// Whether a mass meets one lower need.
+    #[must_use]
+    pub fn meets(&self, need: LowerBound, mass: Mass) -> bool {
+        let s = self.setting;
+        match need {
+            LowerBound::TimeToBottom => self
+                .fall_at(mass, s.wait_posture)
+                .time()
+                .is_some_and(|t| t <= s.wait),
+            LowerBound::SinkTarget => self.fall(mass).speed() >= self.fall.least * s.target,
+            LowerBound::Contact => self.weight(mass) >= self.held(mass),
+            LowerBound::Feel => self.weight(mass) >= self.felt(),
+            LowerBound::SnapFree => self.weight(mass) >= s.free,
+            LowerBound::Castable => mass + self.rigged.other_mass >= s.castable,
+        }
+    }
+
+    /// Whether a mass does all that is asked: every lower need, and near
+    /// enough the wanted speed (which covers [`LowerBound::SinkTarget`]).
+    #[must_use]
+    pub fn enough(&self, mass: Mass) -> bool {
+        [
+            LowerBound::Feel,
+            LowerBound::Contact,
+            LowerBound::SnapFree,
+            LowerBound::Castable,
+            LowerBound::TimeToBottom,
+        ]
+        .iter()
+        .all(|need| self.meets(*need, mass))
+            && self.fall(mass).speed() >= self.fall.enough * self.setting.target
+    }
+
+    /// The lightest head that meets a lower need.
+    #[must_use]
+    pub fn lower(&self, need: LowerBound) -> Mass {
+        let for_weight = |w: Force| {
+            sink::head_mass_for(
+                w,
+                self.setting.head_density,
+                &self.rigged.trailing,
+                &self.setting.water,
+            )
+        };
+        let mass = match need {
+            LowerBound::Feel => for_weight(self.felt()),
+            LowerBound::SnapFree => for_weight(self.setting.free),
+            LowerBound::Castable => self.setting.castable - self.rigged.other_mass,
+            LowerBound::Contact => lightest(|m| for_weight(self.held(m))),
+            LowerBound::TimeToBottom => self.for_time(self.setting.wait, self.setting.wait_posture),
+            LowerBound::SinkTarget => self.for_speed(self.fall.least),
+        };
+        mass.max(Mass::new::<gram>(LEAST_G))
+    }
+
+    /// The lightest head near enough the wanted speed.
+    #[must_use]
+    pub fn for_target(&self) -> Mass {
+        self.for_speed(self.fall.enough)
+    }
+
+    /// The head that reaches the bottom in just this time.
+    fn for_time(&self, time: Time, posture: f64) -> Mass {
+        let s = self.setting;
+        let t = &self.rigged.trailing;
+        lightest(|m| {
+            let w =
+                sink::weight_for_time(&self.head(m), t, posture, s.line, s.depth, &s.water, time);
+            sink::head_mass_for(w, s.head_density, t, &s.water)
+        })
+    }
+
+    /// The head that falls at this share of the wanted speed, on a tight line.
+    fn for_speed(&self, share: f64) -> Mass {
+        self.for_time(
+            self.setting.depth / (share * self.setting.target),
+            self.rigged.tight,
+        )
+    }
+
+    /// The heaviest head that an upper need allows.
+    #[must_use]
+    pub fn upper(&self, need: UpperBound) -> Option<Mass> {
+        let s = self.setting;
+        Some(match need {
+            UpperBound::SinkCeiling => self.for_speed(self.fall.most),
+            UpperBound::Overpower => {
+                let per_kg =
+                    crate::units::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
+                Mass::new::<uom::si::mass::kilogram>(s.overpower.get::<newton>() / per_kg)
+            }
+            UpperBound::Snag => s.snag,
+            UpperBound::RodMax => {
+                (s.rod_most? - self.rigged.other_mass).max(Mass::new::<gram>(0.0))
+            }
+            UpperBound::HoverLevel => return None,
+        })
+    }
+}
+
+/// The mass that is just what it asks for itself: a heavier head drags more,
+/// so the mass asked for, `asks(m)`, rises with m, but ever less steeply.
+///
+/// m − asks(m) is then convex, and the secant from two points above the root
+/// comes down to it without passing it. Stops at the lightest and heaviest
+/// head looked at.
+fn lightest(asks: impl Fn(Mass) -> Mass) -> Mass {
+    let grams = |g: f64| Mass::new::<gram>(g);
+    let excess = |g: f64| g - asks(grams(g)).get::<gram>();
+    let (mut above, mut excess_above) = (MOST_G, excess(MOST_G));
+    if excess_above <= 0.0 {
+        return grams(MOST_G);
+    }
+    let mut at = (MOST_G - excess_above).max(LEAST_G);
+    for _ in 0..20 {
+        let over = excess(at);
+        let slope = (excess_above - over) / (above - at);
+        let next = if slope.is_finite() && slope > 0.0 {
+            (at - over / slope).max(LEAST_G)
+        } else {
+            at
+        };
+        if (next - at).abs() <= 1e-9 * at {
+            break;
+        }
+        (above, excess_above, at) = (at, over, next);
+    }
+    grams(at)
+}

@@ -1,0 +1,199 @@
+//! The question, resolved: everything that the weight window computes with.
+
+use crate::codes::{LineKind, Material, School};
+use crate::data::{RigRow, Tables};
+use crate::physics::sink::Trailing;
+use crate::request::PickRequest;
+use crate::tackle::bait::MeasuredBait;
+use crate::units::{
+    Area, Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity,
+};
+use crate::water::Water;
+use uom::si::{
+    force::newton,
+    length::{meter, millimeter},
+    mass::gram,
+    mass_density::kilogram_per_cubic_meter,
+    thermodynamic_temperature::degree_celsius,
+    time::second,
+    velocity::meter_per_second,
+};
+
+/// The conditions that may be turned to see what would change an answer, in
+/// the contract's units.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Conditions {
+    pub depth_m: f64,
+    pub wind_mps: f64,
+    pub current_mps: f64,
+    pub drift_mps: f64,
+    pub retrieve_mps: f64,
+    pub cast_m: f64,
+    pub temp_c: f64,
+    pub line_mm: f64,
+    pub material: Material,
+}
+
+impl Conditions {
+    /// As asked, with what is usual where nothing is given.
+    #[must_use]
+    pub fn of(request: &PickRequest, rig: &RigRow, tables: &Tables) -> Self {
+        let w = &request.water;
+        let seasonal = tables
+            .conditions
+            .season_temp_c
+            .get(&request.season)
+            .copied()
+            .unwrap_or(15.0);
+        Self {
+            depth_m: w.depth_m,
+            wind_mps: w.wind_mps,
+            current_mps: w.current_mps,
+            drift_mps: w.drift_mps,
+            retrieve_mps: request.retrieve_mps.unwrap_or(rig.retrieve.speed_mps),
+            cast_m: request.cast_m,
+            temp_c: w.temp_c.unwrap_or(seasonal),
+            line_mm: line_in_use(request, rig, tables).1,
+            material: request.tackle.material.unwrap_or(Material::Lead),
+        }
+    }
+}
+
+/// Kind and diameter in mm of the line that wind and water pull on: measured,
+/// else by test, else what is usual on this rig.
+#[must_use]
+pub fn line_in_use(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (LineKind, f64) {
+    let t = &request.tackle;
+    let kind = t.line_kind.unwrap_or(LineKind::Braid);
+    let usual = if kind == LineKind::Braid {
+        rig.usual_braid_lb
+    } else {
+        rig.usual_straight_lb
+    };
+    let mm = t
+        .line_mm
+        .unwrap_or_else(|| tables.line_mm(kind, t.line_lb.unwrap_or(usual)));
+    (kind, mm)
+}
+
+/// What the window is computed from, in SI.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "each is explained where it is computed, below")]
+pub struct Setting {
+    pub depth: Length,
+    pub wind: Velocity,
+    pub current: Velocity,
+    /// Speed of the water past a head that is drawn along and run past.
+    pub past_head: Velocity,
+    pub cast: Length,
+    pub line: Length,
+    pub water: Water,
+    /// Wanted speed of the fall.
+    pub target: Velocity,
+    /// Longest wait for bottom.
+    pub wait: Time,
+    /// Share of the bait across the flow while it falls that far.
+    pub wait_posture: f64,
+    /// Pull that a hand must still feel.
+    pub hand: Force,
+    /// Pull that frees the head from cover.
+    pub free: Force,
+    /// Least mass that casts this far.
+    pub castable: Mass,
+    /// Most the rod throws.
+    pub rod_most: Option<Mass>,
+    /// Heaviest head that does not wedge here.
+    pub snag: Mass,
+    /// Heaviest submerged head that leaves the bait its life.
+    pub overpower: Force,
+    pub head_density: MassDensity,
+}
+
+/// Grams of the whole rig that a metre of cast asks for (v0, from memory:
+/// 20 m with 2.4 g on a light rod).
+const GRAMS_PER_METRE_OF_CAST: f64 = 0.12;
+
+impl Setting {
+    /// Resolves conditions for one school. `wedge` is the shape's trait.
+    #[must_use]
+    pub fn new(
+        request: &PickRequest,
+        c: &Conditions,
+        school: School,
+        rig: &RigRow,
+        bait: &MeasuredBait,
+        wedge: f64,
+        tables: &Tables,
+    ) -> Self {
+        let fall = &tables.conditions.fall;
+        let row = tables.school(school);
+        let factor = fall.temperature.at(c.temp_c) * tables.mood_factor(request.mood);
+        let asked = rig.fall.get(&school).copied().unwrap_or(0.4);
+        let cover = tables.cover(request.water.cover);
+        let snag = tables.bottom(request.water.bottom).snag.max(cover.snag);
+        let alongside = crate::physics::feel::CURRENT_SHARE * c.current_mps;
+        let rod_least = request.tackle.rod_min_g.unwrap_or(0.0);
+        let mps = Velocity::new::<meter_per_second>;
+        Self {
+            depth: Length::new::<meter>(c.depth_m),
+            wind: mps(c.wind_mps),
+            current: mps(c.current_mps),
+            past_head: mps((c.retrieve_mps + c.drift_mps).hypot(alongside)),
+            cast: Length::new::<meter>(c.cast_m),
+            line: Length::new::<millimeter>(c.line_mm),
+            water: Water::at(ThermodynamicTemperature::new::<degree_celsius>(c.temp_c)),
+            target: mps(asked * factor),
+            wait: Time::new::<second>(row.wait_s),
+            wait_posture: tables.posture(row.falls_slack),
+            hand: Force::new::<newton>(row.hand_n),
+            free: Force::new::<newton>(cover.free_n),
+            castable: Mass::new::<gram>((GRAMS_PER_METRE_OF_CAST * c.cast_m).max(rod_least)),
+            rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
+            snag: Mass::new::<gram>(tables.conditions.snag.most_g / (snag * wedge).max(1e-3)),
+            overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
+            head_density: MassDensity::new::<kilogram_per_cubic_meter>(tables.density(c.material)),
+        }
+    }
+}
+
+/// Head shape, bait and hook as the window computes with them.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Rigged {
+    pub trailing: Trailing,
+    /// Bait and hook.
+    pub other_mass: Mass,
+    pub drag: crate::data::HeadDrag,
+    pub frontal: f64,
+    /// Share of the bait across the flow on a tight line.
+    pub tight: f64,
+    /// The bait's drag area drawn along, without the head's.
+    pub drawn_area: Area,
+}
+
+impl Rigged {
+    /// Bait and hook behind a shape.
+    #[must_use]
+    pub fn new(
+        bait: &MeasuredBait,
+        hook: Mass,
+        shape: &crate::data::ShapeRow,
+        tables: &Tables,
+    ) -> Self {
+        let posture = &tables.baits.posture;
+        Self {
+            trailing: Trailing {
+                bait_volume: bait.volume,
+                bait_density: bait.density,
+                bait_side: bait.drag_side,
+                hook_mass: hook,
+            },
+            other_mass: bait.mass() + hook,
+            drag: shape.drag,
+            frontal: shape.frontal,
+            tight: posture.tight_line,
+            drawn_area: crate::physics::drag::CYLINDER_ACROSS * posture.trailing * bait.drag_side,
+        }
+    }
+}

@@ -1,0 +1,480 @@
+//! The question: read from loose fields into types that cannot be wrong.
+//!
+//! JSON and the page's query string both become [`Fields`], a flat map of the
+//! contract's field names; [`PickRequest::read`] turns that into a request or
+//! into *all* of its faults.
+
+use std::collections::BTreeMap;
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+
+use crate::codes::{
+    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
+    Pressure, Rig, School, Season, Species,
+};
+use crate::limits::{self, Limit};
+use crate::units::{UnitSystem, shorten};
+
+/// A fault of one field.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
+#[error("{field}: {message}")]
+pub struct FieldError {
+    /// Field of the contract, empty when the whole input is meant.
+    pub field: String,
+    /// What is wrong, for the person who typed it.
+    pub message: String,
+}
+
+impl FieldError {
+    /// A fault.
+    #[must_use]
+    pub fn new(field: impl Into<String>, message: impl Into<String>) -> Self {
+        Self {
+            field: field.into(),
+            message: message.into(),
+        }
+    }
+}
+
+/// A request as it is stored and sent back: the contract's JSON, complete.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct PickRequest {
+    /// The rig, or none to have the rigs ranked.
+    pub rig: Option<Rig>,
+    /// The bait.
+    pub bait: Bait,
+    /// The water.
+    pub water: WaterConditions,
+    /// Season by spawning phase.
+    pub season: Season,
+    /// The fish.
+    pub species: Species,
+    /// Where they hold.
+    pub fish_at: FishAt,
+    /// What they eat.
+    pub forage: Option<Forage>,
+    /// How willing they are.
+    pub mood: Mood,
+    /// How hard the water is fished.
+    pub pressure: Pressure,
+    /// The school to follow; none lets the situation decide.
+    pub school: Option<School>,
+    /// Whether fish with teeth are about.
+    pub toothy_fish: bool,
+    /// Length of the cast, m.
+    pub cast_m: f64,
+    /// Speed of the retrieve, m/s; none takes the rig's own.
+    pub retrieve_mps: Option<f64>,
+    /// What the angler holds in hand.
+    pub tackle: Tackle,
+    /// Fields that were not given and were filled with what is usual.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub assumed: Vec<String>,
+}
+
+/// The bait of a request.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Bait {
+    /// Its outline.
+    pub form: BaitForm,
+    /// Its length, mm.
+    pub length_mm: f64,
+    /// Its thickest depth, mm; none takes the form's usual share of the length.
+    pub body_mm: Option<f64>,
+    /// What it is poured from.
+    pub plastic: Plastic,
+}
+
+/// The water of a request.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct WaterConditions {
+    /// Depth, m.
+    pub depth_m: f64,
+    /// Bottom.
+    pub bottom: Bottom,
+    /// Cover.
+    pub cover: Cover,
+    /// Clarity.
+    pub clarity: Clarity,
+    /// Temperature, °C; none takes what is usual for the season.
+    pub temp_c: Option<f64>,
+    /// Current at the surface, m/s.
+    pub current_mps: f64,
+    /// Wind as forecast (10 m height), m/s.
+    pub wind_mps: f64,
+    /// Drift of the boat, m/s.
+    pub drift_mps: f64,
+    /// Light.
+    pub light: Light,
+}
+
+/// Tackle in hand; whatever is not known is none.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Tackle {
+    pub line_kind: Option<LineKind>,
+    pub line_mm: Option<f64>,
+    pub line_lb: Option<f64>,
+    pub leader_lb: Option<f64>,
+    pub rod_min_g: Option<f64>,
+    pub rod_max_g: Option<f64>,
+    pub material: Option<Material>,
+}
+
+/// A loose value of a field.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Loose {
+    /// A number in the contract's unit.
+    Number(f64),
+    /// A code.
+    Text(String),
+    /// True or false.
+    Flag(bool),
+    /// Something no field takes: a list, an object.
+    Other,
+}
+
+/// Loose fields by their names in the contract. Absent means not given.
+pub type Fields = BTreeMap<String, Loose>;
+
+/// Fields of the contract that hold codes.
+const CODE_FIELDS: &[&str] = &[
+    "rig",
+    "bait.form",
+    "bait.plastic",
+    "water.bottom",
+    "water.cover",
+    "water.clarity",
+    "water.light",
+    "season",
+    "species",
+    "fish_at",
+    "forage",
+    "mood",
+    "pressure",
+    "school",
+    "toothy_fish",
+    "tackle.line_kind",
+    "tackle.material",
+];
+const GROUPS: &[&str] = &["bait", "water", "tackle"];
+
+/// Whether the contract knows a field.
+#[must_use]
+pub fn is_field(name: &str) -> bool {
+    CODE_FIELDS.contains(&name) || limits::ALL.iter().any(|l| l.field == name)
+}
+
+/// Flattens the contract's JSON: `{"water":{"depth_m":2}}` to `water.depth_m`.
+/// Null counts as left out.
+///
+/// # Errors
+/// When it is no object, or for each field that the contract does not know.
+pub fn flatten(json: &Value) -> Result<Fields, Vec<FieldError>> {
+    let Value::Object(top) = json else {
+        return Err(vec![FieldError::new(
+            "",
+            "the request must be a JSON object",
+        )]);
+    };
+    let (mut fields, mut faults) = (Fields::new(), Vec::new());
+    for (key, value) in top {
+        match value {
+            Value::Object(group) if GROUPS.contains(&key.as_str()) => {
+                for (inner, value) in group {
+                    take(&format!("{key}.{inner}"), value, &mut fields, &mut faults);
+                }
+            }
+            Value::Null if GROUPS.contains(&key.as_str()) => {}
+            _ if GROUPS.contains(&key.as_str()) => {
+                faults.push(FieldError::new(
+                    key.as_str(),
+                    "this must be an object of fields",
+                ));
+            }
+            _ => take(key, value, &mut fields, &mut faults),
+        }
+    }
+    if faults.is_empty() {
+        Ok(fields)
+    } else {
+        Err(merge_faults(faults, fields))
+    }
+}
+
+/// Unknown names do not hide the faults of the known ones.
+fn merge_faults(mut faults: Vec<FieldError>, fields: Fields) -> Vec<FieldError> {
+    if let Err(more) = PickRequest::read(&fields, UnitSystem::Metric) {
+        faults.extend(more);
+    }
+    faults
+}
+
+fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldError>) {
+    if !is_field(name) {
+        faults.push(FieldError::new(
+            shorten(name),
+            "the contract has no such field",
+        ));
+        return;
+    }
+    let loose = match value {
+        Value::Null => return,
+        Value::Bool(b) => Loose::Flag(*b),
+        Value::Number(n) => n.as_f64().map_or(Loose::Other, Loose::Number),
+        Value::String(s) => Loose::Text(s.clone()),
+        Value::Array(_) | Value::Object(_) => Loose::Other,
+    };
+    fields.insert(name.to_owned(), loose);
+}
+
+/// Reads fields one by one, gathering faults and what was assumed.
+struct Reader<'a> {
+    fields: &'a Fields,
+    system: UnitSystem,
+    faults: Vec<FieldError>,
+    assumed: Vec<String>,
+}
+
+impl Reader<'_> {
+    fn number(&mut self, limit: &Limit) -> Option<f64> {
+        let checked = match self.fields.get(limit.field)? {
+            Loose::Number(n) => limit.check(*n, self.system),
+            _ => Err(format!(
+                "the {} must be a number in {}",
+                limit.name, limit.unit
+            )),
+        };
+        checked
+            .map_err(|m| self.faults.push(FieldError::new(limit.field, m)))
+            .ok()
+    }
+
+    fn number_or(&mut self, limit: &Limit, usual: f64) -> f64 {
+        self.note_if_absent(limit.field);
+        self.number(limit).unwrap_or(usual)
+    }
+
+    fn note_if_absent(&mut self, field: &str) {
+        if !self.fields.contains_key(field) {
+            self.assumed.push(field.to_owned());
+        }
+    }
+
+    fn code<T: Copy + 'static>(
+        &mut self,
+        field: &str,
+        all: &'static [T],
+        read: fn(&str) -> Option<T>,
+        code: fn(T) -> &'static str,
+    ) -> Option<T> {
+        let found = match self.fields.get(field)? {
+            Loose::Text(t) => read(t),
+            _ => None,
+        };
+        if found.is_none() {
+            let known: Vec<_> = all.iter().map(|v| code(*v)).collect();
+            self.faults.push(FieldError::new(
+                field,
+                format!("must be one of: {}", known.join(", ")),
+            ));
+        }
+        found
+    }
+
+    fn flag(&mut self, field: &str) -> bool {
+        match self.fields.get(field) {
+            None => false,
+            Some(Loose::Flag(b)) => *b,
+            Some(_) => {
+                self.faults
+                    .push(FieldError::new(field, "must be true or false"));
+                false
+            }
+        }
+    }
+}
+
+macro_rules! code {
+    ($reader:ident, $field:literal, $ty:ty) => {
+        $reader.code($field, <$ty>::ALL, <$ty>::from_code, <$ty>::code)
+    };
+    ($reader:ident, $field:literal, $ty:ty, $usual:expr) => {{
+        $reader.note_if_absent($field);
+        code!($reader, $field, $ty).unwrap_or($usual)
+    }};
+}
+
+/// Depth taken where none is given, m.
+const USUAL_DEPTH_M: f64 = 3.0;
+/// Wind taken where none is given, m/s: a light breeze.
+const USUAL_WIND_MPS: f64 = 2.0;
+/// Cast taken where none is given, m.
+const USUAL_CAST_M: f64 = 20.0;
+
+impl PickRequest {
+    /// Reads the contract's JSON text.
+    ///
+    /// # Errors
+    /// All faults: of the JSON itself, of unknown and of bad fields.
+    pub fn from_json(text: &[u8]) -> Result<Self, Vec<FieldError>> {
+        let json: Value = serde_json::from_slice(text).map_err(|e| {
+            vec![FieldError::new(
+                "",
+                format!("this is not JSON in UTF-8: {e}"),
+            )]
+        })?;
+        Self::read(&flatten(&json)?, UnitSystem::Metric)
+    }
+
+    /// Turns loose fields into a request. Messages print limits in `system`.
+    ///
+    /// # Errors
+    /// Every fault, not the first.
+    pub fn read(fields: &Fields, system: UnitSystem) -> Result<Self, Vec<FieldError>> {
+        let mut r = Reader {
+            fields,
+            system,
+            faults: Vec::new(),
+            assumed: Vec::new(),
+        };
+        let bait = read_bait(&mut r);
+        let water = read_water(&mut r);
+        let tackle = read_tackle(&mut r);
+        let request = Self {
+            rig: code!(r, "rig", Rig),
+            bait,
+            water,
+            season: code!(r, "season", Season, Season::Summer),
+            species: code!(r, "species", Species, Species::Largemouth),
+            fish_at: code!(r, "fish_at", FishAt).unwrap_or(FishAt::Bottom),
+            forage: code!(r, "forage", Forage),
+            mood: code!(r, "mood", Mood).unwrap_or(Mood::Neutral),
+            pressure: code!(r, "pressure", Pressure).unwrap_or(Pressure::Low),
+            school: code!(r, "school", School),
+            toothy_fish: r.flag("toothy_fish"),
+            cast_m: r.number_or(&limits::CAST, USUAL_CAST_M),
+            retrieve_mps: r.number(&limits::RETRIEVE),
+            tackle,
+            assumed: Vec::new(),
+        };
+        if r.faults.is_empty() {
+            Ok(Self {
+                assumed: r.assumed,
+                ..request
+            })
+        } else {
+            Err(r.faults)
+        }
+    }
+}
+
+fn read_bait(r: &mut Reader<'_>) -> Bait {
+    Bait {
+        form: code!(r, "bait.form", BaitForm, BaitForm::Stick),
+        length_mm: r.number_or(&limits::BAIT_LENGTH, 70.0),
+        body_mm: r.number(&limits::BAIT_BODY),
+        plastic: code!(r, "bait.plastic", Plastic, Plastic::Standard),
+    }
+}
+
+fn read_water(r: &mut Reader<'_>) -> WaterConditions {
+    r.note_if_absent(limits::TEMPERATURE.field);
+    WaterConditions {
+        depth_m: r.number_or(&limits::DEPTH, USUAL_DEPTH_M),
+        bottom: code!(r, "water.bottom", Bottom, Bottom::Gravel),
+        cover: code!(r, "water.cover", Cover, Cover::None),
+        clarity: code!(r, "water.clarity", Clarity, Clarity::Stained),
+        temp_c: r.number(&limits::TEMPERATURE),
+        current_mps: r.number(&limits::CURRENT).unwrap_or(0.0),
+        wind_mps: r.number_or(&limits::WIND, USUAL_WIND_MPS),
+        drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
+        light: code!(r, "water.light", Light).unwrap_or(Light::Bright),
+    }
+}
+
+fn read_tackle(r: &mut Reader<'_>) -> Tackle {
+    let tackle = Tackle {
+        line_kind: code!(r, "tackle.line_kind", LineKind),
+        line_mm: r.number(&limits::LINE_MM),
+        line_lb: r.number(&limits::LINE_LB),
+        leader_lb: r.number(&limits::LEADER_LB),
+        rod_min_g: r.number(&limits::ROD_MIN),
+        rod_max_g: r.number(&limits::ROD_MAX),
+        material: code!(r, "tackle.material", Material),
+    };
+    if let (Some(least), Some(most)) = (tackle.rod_min_g, tackle.rod_max_g)
+        && least > most
+    {
+        r.faults.push(FieldError::new(
+            "tackle.rod_min_g",
+            "the rod's least casting weight is above its most",
+        ));
+    }
+    tackle
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use serde_json::json;
+
+    fn faults(json: &Value) -> Vec<String> {
+        match PickRequest::from_json(json.to_string().as_bytes()) {
+            Ok(_) => vec![],
+            Err(all) => all.into_iter().map(|f| f.field).collect(),
+        }
+    }
+
+    #[test]
+    fn every_bad_field_is_named_at_once() {
+        let asked = json!({"rig":"nod","bait":{"form":3,"length_mm":-4},"water":{"depth_m":9000,"colour":"red"},
+            "cast_m":"twenty","toothy_fish":"yes","lure":1});
+        let mut found = faults(&asked);
+        found.sort();
+        assert_eq!(
+            found,
+            [
+                "bait.form",
+                "bait.length_mm",
+                "cast_m",
+                "lure",
+                "rig",
+                "toothy_fish",
+                "water.colour",
+                "water.depth_m"
+            ]
+        );
+    }
+
+    #[test]
+    fn an_empty_request_is_filled_and_says_with_what() {
+        let r = PickRequest::from_json(b"{}").unwrap();
+        assert_eq!((r.rig, r.water.depth_m), (None, 3.0));
+        assert!(r.assumed.contains(&"water.depth_m".to_owned()));
+    }
+
+    #[test]
+    fn what_is_no_object_or_no_json_is_refused_as_a_whole() {
+        for bad in [
+            &b"[]"[..],
+            b"",
+            b"{",
+            b"\xff\xfe{}",
+            b"{\"cast_m\":NaN}",
+            b"{\"cast_m\":1e999}",
+        ] {
+            let all = PickRequest::from_json(bad).unwrap_err();
+            assert_eq!(all[0].field, "", "{bad:?}");
+        }
+        assert_eq!(faults(&json!({"water": 3})), ["water"]);
+    }
+
+    #[test]
+    fn a_stored_request_reads_back_the_same() {
+        let r = PickRequest::from_json(br#"{"rig":"ned","tackle":{"line_mm":0.14}}"#).unwrap();
+        let text = serde_json::to_string(&r).unwrap();
+        assert_eq!(serde_json::from_str::<PickRequest>(&text).unwrap(), r);
+    }
+}

@@ -1,0 +1,4 @@
+//! What a rig is made of, as measured things.
+
+pub mod bait;
+pub mod hook;
