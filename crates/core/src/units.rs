@@ -252,10 +252,9 @@ impl Dimension {
         })
     }
 
-    /// Prints a value given in the contract's unit, with its unit.
-    #[must_use]
-    pub fn print(self, value: f64, system: UnitSystem) -> String {
-        let (number, places) = match (self, system) {
+    /// Value and the decimals a reader wants of it, in the reader's units.
+    fn shown(self, value: f64, system: UnitSystem) -> (f64, usize) {
+        match (self, system) {
             (Self::Distance, UnitSystem::Metric) => (value, 1),
             (Self::Distance, UnitSystem::Imperial) => (
                 Length::new::<meter>(value).get::<foot>(),
@@ -277,8 +276,21 @@ impl Dimension {
             ),
             (Self::Temperature, UnitSystem::Metric) => (value, 0),
             (Self::Temperature, UnitSystem::Imperial) => (value * 1.8 + 32.0, 0),
-        };
+        }
+    }
+
+    /// Prints a value given in the contract's unit, with its unit.
+    #[must_use]
+    pub fn print(self, value: f64, system: UnitSystem) -> String {
+        let (number, places) = self.shown(value, system);
         format!("{} {}", plain(number, places), self.unit(system))
+    }
+
+    /// The same, two decimals finer: for a box whose text is read again.
+    #[must_use]
+    pub fn print_fine(self, value: f64, system: UnitSystem) -> String {
+        let (number, places) = self.shown(value, system);
+        format!("{} {}", plain(number, places + 2), self.unit(system))
     }
 }
 

@@ -24,23 +24,28 @@ pub struct HeadBody {
     pub drag: HeadDrag,
     /// Frontal area over that of a sphere of its volume.
     pub frontal: f64,
+    /// Diameter of the sphere of its volume.
+    pub sphere_diameter: Length,
 }
 
 impl HeadBody {
-    /// Volume of the head.
+    /// A head of a mass.
     #[must_use]
-    pub fn volume(&self) -> Volume {
-        self.mass / self.density
-    }
-    /// Diameter of the sphere of its volume.
-    #[must_use]
-    pub fn sphere_diameter(&self) -> Length {
-        Length::new::<meter>((6.0 * self.volume().value / PI).cbrt())
+    pub fn new(mass: Mass, density: MassDensity, drag: HeadDrag, frontal: f64) -> Self {
+        let volume = (mass / density).value;
+        let sphere_diameter = Length::new::<meter>((6.0 * volume / PI).cbrt());
+        Self {
+            mass,
+            density,
+            drag,
+            frontal,
+            sphere_diameter,
+        }
     }
     /// Frontal area: `frontal` times π(3V/4π)^⅔.
     #[must_use]
     pub fn frontal_area(&self) -> Area {
-        let d = self.sphere_diameter();
+        let d = self.sphere_diameter;
         self.frontal * PI / 4.0 * d * d
     }
 }
@@ -80,12 +85,7 @@ pub fn head_mass_for(
     trailing: &Trailing,
     water: &Water,
 ) -> Mass {
-    let bare = HeadBody {
-        mass: Mass::default(),
-        density,
-        drag: HeadDrag::Sphere,
-        frontal: 1.0,
-    };
+    let bare = HeadBody::new(Mass::default(), density, HeadDrag::Sphere, 1.0);
     let rest = submerged_weight(&bare, trailing, water);
     let per_kg = GRAVITY * (1.0 - water.density.value / density.value);
     Mass::new::<uom::si::mass::kilogram>((weight - rest).value / per_kg)
@@ -183,7 +183,7 @@ pub fn fall(
     let a = drag::LINE_ALONG * PI * line.value;
     let z = depth.value.max(1e-6);
     let frontal = head.frontal_area().value;
-    let diameter = head.sphere_diameter().value;
+    let diameter = head.sphere_diameter.value;
     let at = |cd: f64| {
         let a0 = cd * frontal + bait;
         let v = (2.0 * weight / (rho * a0)).sqrt();
@@ -230,9 +230,9 @@ pub fn weight_for_time(
     let (z, rho) = (depth.value.max(1e-6), water.density.value);
     let cd = match head.drag {
         HeadDrag::Constant(cd) => cd,
-        HeadDrag::Sphere => drag::sphere(
-            rho * z / time.value * head.sphere_diameter().value / water.viscosity.value,
-        ),
+        HeadDrag::Sphere => {
+            drag::sphere(rho * z / time.value * head.sphere_diameter.value / water.viscosity.value)
+        }
     };
     let a0 =
         cd * head.frontal_area().value + drag::CYLINDER_ACROSS * posture * trailing.bait_side.value;
@@ -269,7 +269,7 @@ pub fn fall_by_sphericity(
         if speed <= 0.0 {
             break;
         }
-        let re = water.density.value * speed * head.sphere_diameter().value / water.viscosity.value;
+        let re = water.density.value * speed * head.sphere_diameter.value / water.viscosity.value;
         let other = HeadBody {
             drag: HeadDrag::Constant(drag::by_sphericity(re, sphericity)),
             frontal: 1.0,

@@ -1,6 +1,7 @@
 //! The reasons for weight and hook, with their numbers.
 
 use crate::codes::{Basis, LowerBound, Point, Topic, UpperBound};
+use crate::physics::sink::HeadBody;
 use crate::pick::Picture;
 use crate::pick::needs::Needs;
 use crate::pick::reasons::Reasons;
@@ -81,13 +82,13 @@ pub fn upper(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
 pub fn weight(
     choice: &Choice,
     needs: &Needs<'_>,
-    mass: Mass,
+    head: &HeadBody,
     p: &Picture<'_>,
     reasons: &mut Reasons,
 ) {
     let basis = Basis::Physics;
     let wanted = needs.setting.target.get::<meter_per_second>();
-    let fall = needs.fall(mass).speed().get::<meter_per_second>();
+    let fall = needs.fall(head).speed().get::<meter_per_second>();
     let text = format!(
         "Falls {} on a tight line, {} s to {}; the {} school wants about {} here",
         p.speed(fall),
@@ -98,7 +99,7 @@ pub fn weight(
     );
     reasons.pro(Topic::Weight, "fall_speed", basis, text);
     let felt = needs.felt();
-    let weight = needs.weight(mass);
+    let weight = needs.weight(head);
     if weight >= felt {
         reasons.pro(
             Topic::Weight,
@@ -122,7 +123,7 @@ pub fn weight(
             ),
         );
     }
-    let held = needs.held(mass);
+    let held = needs.held(head);
     if weight < held {
         reasons.con(
             Topic::Weight,

@@ -19,15 +19,16 @@ use crate::answer::{
 };
 use crate::codes::{Basis, Point, Rig, School, Topic};
 use crate::data::{DataError, RigRow, ShapeRow, Tables};
-use crate::physics::sink::{self, Fall};
+use crate::physics::sink::{self, Fall, HeadBody};
 use crate::request::{FieldError, PickRequest};
 use crate::rigs::{Practice, practice};
 use crate::tackle::bait::MeasuredBait;
 use crate::tackle::hook::{self, HookFit};
 use crate::units::{Ladder, Mass, Rung, Time, UnitSystem, grams, ounces, round, rungs};
+use crate::water::Water;
 use needs::Needs;
 use reasons::Reasons;
-use setting::{Conditions, Rigged, Setting};
+use setting::{Conditions, Rigged, Setting, celsius};
 use uom::si::{force::newton, length::millimeter, time::second, velocity::meter_per_second};
 use window::{Choice, choose};
 
@@ -153,6 +154,7 @@ struct Work<'a> {
     options: Options,
     rig: &'a RigRow,
     conditions: Conditions,
+    water: Water,
     bait: MeasuredBait,
     shapes: Vec<(f64, &'a ShapeRow)>,
     point: Point,
@@ -166,13 +168,15 @@ impl<'a> Work<'a> {
         rig: &'a RigRow,
     ) -> Self {
         let tables = &engine.tables;
+        let conditions = Conditions::of(request, rig, tables);
         Self {
             engine,
             tables,
             request,
             options,
             rig,
-            conditions: Conditions::of(request, rig, tables),
+            water: Water::at(celsius(conditions.temp_c)),
+            conditions,
             bait: MeasuredBait::of(&request.bait, tables),
             shapes: shape::ranked(request, rig, tables),
             point: tables.cover(request.water.cover).point,
@@ -185,9 +189,15 @@ impl<'a> Work<'a> {
     }
 
     fn setting(&self, c: &Conditions, school: School) -> Setting {
+        let water = if c.temp_c == self.conditions.temp_c {
+            self.water
+        } else {
+            Water::at(celsius(c.temp_c))
+        };
         Setting::new(
             self.request,
             c,
+            water,
             school,
             self.rig,
             &self.bait,
@@ -251,7 +261,8 @@ impl<'a> Work<'a> {
         let setting = self.setting(&self.conditions, school);
         let needs = self.needs(&setting, &rigged);
         let rung = &self.ladder()[choice.rung];
-        let fall = needs.fall(rung.mass);
+        let body = needs.head(rung.mass);
+        let fall = needs.fall(&body);
         let hook = self.hook(&fit, wire);
         let picture = Picture {
             request: self.request,
@@ -262,12 +273,12 @@ impl<'a> Work<'a> {
             units: self.options.units,
             hook: &hook,
             time_s: seconds(fall),
-            school_time_s: seconds(needs.fall_at(rung.mass, setting.wait_posture)),
+            school_time_s: seconds(needs.fall_at(&body, setting.wait_posture)),
         };
         school::explain(rule, school, self.request, self.tables, &mut reasons);
-        explain::weight(&choice, &needs, rung.mass, &picture, &mut reasons);
+        explain::weight(&choice, &needs, &body, &picture, &mut reasons);
         shape::explain(&self.shapes, self.request, self.tables, &mut reasons);
-        let head = self.head(rung.mass, &needs, &mut reasons);
+        let head = self.head(&body, &mut reasons);
         explain::hook(
             &fit,
             &picture,
@@ -290,7 +301,7 @@ impl<'a> Work<'a> {
             rig: self.rig.code,
             school,
             cautions: advice::cautions(&picture, weight.total_g, head.material),
-            sink: self.sink(&needs, rung.mass, fall),
+            sink: self.sink(&needs, &body, fall),
             step_up: self.step_up(&choice, &rigged),
             step_down: self.step_down(&choice, &rigged, school),
             rungs: self.rung_reports(&needs, &choice),
@@ -332,9 +343,9 @@ impl<'a> Work<'a> {
         }
     }
 
-    fn head(&self, mass: Mass, needs: &Needs<'_>, reasons: &mut Reasons) -> Head {
+    fn head(&self, body: &HeadBody, reasons: &mut Reasons) -> Head {
         let shape = self.shape();
-        let across = needs.head(mass).sphere_diameter().get::<millimeter>();
+        let across = body.sphere_diameter.get::<millimeter>();
         let plastic = self.tables.plastic(self.request.bait.plastic);
         let tie = shape::tie(self.request, self.tables, reasons);
         reasons.pro(
@@ -391,12 +402,12 @@ impl<'a> Work<'a> {
         }
     }
 
-    fn sink(&self, needs: &Needs<'_>, mass: Mass, fall: Fall) -> Sink {
+    fn sink(&self, needs: &Needs<'_>, body: &HeadBody, fall: Fall) -> Sink {
         let mps = |f: Fall| f.speed().get::<meter_per_second>();
         let (s, r) = (needs.setting, needs.rigged);
         let (close, wide) = self.tables.conditions.fall.spread;
         let published = sink::fall_by_sphericity(
-            &needs.head(mass),
+            body,
             self.shape().sphericity,
             &r.trailing,
             r.tight,
@@ -405,8 +416,8 @@ impl<'a> Work<'a> {
             &s.water,
         );
         let around = [
-            mps(needs.fall_at(mass, r.tight * close)),
-            mps(needs.fall_at(mass, r.tight * wide)),
+            mps(needs.fall_at(body, r.tight * close)),
+            mps(needs.fall_at(body, r.tight * wide)),
             mps(published),
         ];
         let least = around.iter().copied().fold(f64::INFINITY, f64::min);
@@ -416,11 +427,11 @@ impl<'a> Work<'a> {
             time_s: round(seconds(fall), 2),
             band_mps: (round(least, 2), round(most, 2)),
             slack_mps: round(
-                mps(needs.fall_at(mass, self.tables.baits.posture.slack_line)),
+                mps(needs.fall_at(body, self.tables.baits.posture.slack_line)),
                 2,
             ),
             target_mps: round(s.target.get::<meter_per_second>(), 3),
-            submerged_n: round(needs.weight(mass).get::<newton>(), 4),
+            submerged_n: round(needs.weight(body).get::<newton>(), 4),
         }
     }
 
@@ -441,7 +452,13 @@ impl<'a> Work<'a> {
                     school,
                     label: rung.label.clone(),
                     oz: round(ounces(rung.mass), 5),
-                    speed_mps: round(needs.fall(rung.mass).speed().get::<meter_per_second>(), 2),
+                    speed_mps: round(
+                        needs
+                            .fall(&needs.head(rung.mass))
+                            .speed()
+                            .get::<meter_per_second>(),
+                        2,
+                    ),
                     says: self.tables.school(school).says.clone(),
                 }
             })
@@ -450,10 +467,19 @@ impl<'a> Work<'a> {
 
     /// Whether a mass does everything under given conditions, by the school
     /// that those conditions call for.
-    fn enough(&self, c: &Conditions, mass: Mass, rigged: &Rigged) -> bool {
+    fn enough(&self, c: &Conditions, head: &HeadBody, rigged: &Rigged) -> bool {
         let (school, _) = school::school(self.request, c, self.rig, self.tables);
         let setting = self.setting(c, school);
-        self.needs(&setting, rigged).enough(mass)
+        self.needs(&setting, rigged).enough(head)
+    }
+
+    fn body(&self, mass: Mass, rigged: &Rigged) -> HeadBody {
+        HeadBody::new(
+            mass,
+            setting::head_density(&self.conditions, self.tables),
+            rigged.drag,
+            rigged.frontal,
+        )
     }
 
     fn step(rung: &Rung, when: String) -> Step {
@@ -467,9 +493,9 @@ impl<'a> Work<'a> {
 
     fn step_up(&self, choice: &Choice, rigged: &Rigged) -> Option<Step> {
         let heavier = self.ladder().get(choice.rung + 1)?;
-        let mass = self.ladder()[choice.rung].mass;
+        let head = self.body(self.ladder()[choice.rung].mass, rigged);
         let mut when = steps::up(&self.conditions, self.options.units, &|c| {
-            self.enough(c, mass, rigged)
+            self.enough(c, &head, rigged)
         });
         when.push("if you cannot tell when it lands".into());
         Some(Self::step(heavier, when.join(", or ")))
@@ -477,8 +503,9 @@ impl<'a> Work<'a> {
 
     fn step_down(&self, choice: &Choice, rigged: &Rigged, school: School) -> Option<Step> {
         let lighter = self.ladder().get(choice.rung.checked_sub(1)?)?;
+        let head = self.body(lighter.mass, rigged);
         let mut when = steps::down(&self.conditions, self.options.units, &|c| {
-            self.enough(c, lighter.mass, rigged)
+            self.enough(c, &head, rigged)
         });
         let w = &self.request.water;
         let snag = self
@@ -496,7 +523,7 @@ impl<'a> Work<'a> {
             .iter()
             .enumerate()
             .map(|(i, rung)| {
-                let fall = needs.fall(rung.mass);
+                let fall = needs.fall(&needs.head(rung.mass));
                 let time = fall.time().map(|t| t.get::<second>());
                 RungReport {
                     label: rung.label.clone(),

@@ -4,9 +4,9 @@
 //! without a closed form are found by a secant.
 
 use crate::codes::{LowerBound, UpperBound};
-use crate::data::FallRow;
+use crate::data::{FallRow, HeadDrag};
 use crate::physics::sink::{Fall, HeadBody};
-use crate::physics::{feel, sink};
+use crate::physics::{drag, feel, sink};
 use crate::pick::setting::{Rigged, Setting};
 use crate::units::{Force, Mass, Time};
 use uom::si::{force::newton, mass::gram};
@@ -30,26 +30,26 @@ impl Needs<'_> {
     /// The head at a mass.
     #[must_use]
     pub fn head(&self, mass: Mass) -> HeadBody {
-        HeadBody {
+        HeadBody::new(
             mass,
-            density: self.setting.head_density,
-            drag: self.rigged.drag,
-            frontal: self.rigged.frontal,
-        }
+            self.setting.head_density,
+            self.rigged.drag,
+            self.rigged.frontal,
+        )
     }
 
     /// Its fall on a tight line.
     #[must_use]
-    pub fn fall(&self, mass: Mass) -> Fall {
-        self.fall_at(mass, self.rigged.tight)
+    pub fn fall(&self, head: &HeadBody) -> Fall {
+        self.fall_at(head, self.rigged.tight)
     }
 
     /// Its fall with the bait at a posture (share of its side across the flow).
     #[must_use]
-    pub fn fall_at(&self, mass: Mass, posture: f64) -> Fall {
+    pub fn fall_at(&self, head: &HeadBody, posture: f64) -> Fall {
         let s = self.setting;
         sink::fall(
-            &self.head(mass),
+            head,
             &self.rigged.trailing,
             posture,
             s.line,
@@ -60,8 +60,8 @@ impl Needs<'_> {
 
     /// Weight of the whole rig in water.
     #[must_use]
-    pub fn weight(&self, mass: Mass) -> Force {
-        sink::submerged_weight(&self.head(mass), &self.rigged.trailing, &self.setting.water)
+    pub fn weight(&self, head: &HeadBody) -> Force {
+        sink::submerged_weight(head, &self.rigged.trailing, &self.setting.water)
     }
 
     /// Pull to be felt over: the hand's least, wind and current on the line.
@@ -75,16 +75,14 @@ impl Needs<'_> {
 
     /// Submerged weight that holds the bottom when drawn along.
     #[must_use]
-    pub fn held(&self, mass: Mass) -> Force {
+    pub fn held(&self, head: &HeadBody) -> Force {
         let s = self.setting;
-        let head = self.head(mass);
+        let rho = s.water.density.value;
         let cd = match head.drag {
-            crate::data::HeadDrag::Constant(cd) => cd,
-            crate::data::HeadDrag::Sphere => {
-                let re = s.water.density.value * s.past_head.value * head.sphere_diameter().value
-                    / s.water.viscosity.value;
-                crate::physics::drag::sphere(re)
-            }
+            HeadDrag::Constant(cd) => cd,
+            HeadDrag::Sphere => drag::sphere(
+                rho * s.past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
+            ),
         };
         let area = cd * head.frontal_area() + self.rigged.drawn_area;
         let slope = feel::line_slope(s.depth, s.cast);
@@ -93,41 +91,30 @@ impl Needs<'_> {
             slope,
             area,
             self.rigged.trailing.bait_side,
-            s.water.density.value,
+            rho,
         )
     }
 
-    /// Whether a mass meets one lower need.
-    #[must_use]
-    pub fn meets(&self, need: LowerBound, mass: Mass) -> bool {
-        let s = self.setting;
-        match need {
-            LowerBound::TimeToBottom => self
-                .fall_at(mass, s.wait_posture)
-                .time()
-                .is_some_and(|t| t <= s.wait),
-            LowerBound::SinkTarget => self.fall(mass).speed() >= self.fall.least * s.target,
-            LowerBound::Contact => self.weight(mass) >= self.held(mass),
-            LowerBound::Feel => self.weight(mass) >= self.felt(),
-            LowerBound::SnapFree => self.weight(mass) >= s.free,
-            LowerBound::Castable => mass + self.rigged.other_mass >= s.castable,
-        }
-    }
-
     /// Whether a mass does all that is asked: every lower need, and near
-    /// enough the wanted speed (which covers [`LowerBound::SinkTarget`]).
+    /// enough the wanted speed. Cheaper than the bounds themselves, for
+    /// finding where an answer turns.
     #[must_use]
-    pub fn enough(&self, mass: Mass) -> bool {
-        [
-            LowerBound::Feel,
-            LowerBound::Contact,
-            LowerBound::SnapFree,
-            LowerBound::Castable,
-            LowerBound::TimeToBottom,
-        ]
-        .iter()
-        .all(|need| self.meets(*need, mass))
-            && self.fall(mass).speed() >= self.fall.enough * self.setting.target
+    pub fn enough(&self, head: &HeadBody) -> bool {
+        let s = self.setting;
+        let weight = self.weight(head);
+        let fall = self.fall(head);
+        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
+        let slack = s.wait_posture < self.rigged.tight;
+        head.mass + self.rigged.other_mass >= s.castable
+            && weight >= s.free
+            && weight >= self.felt()
+            && fall.speed() >= self.fall.enough * s.target
+            && weight >= self.held(head)
+            && in_time(if slack {
+                self.fall_at(head, s.wait_posture)
+            } else {
+                fall
+            })
     }
 
     /// The lightest head that meets a lower need.
@@ -145,7 +132,7 @@ impl Needs<'_> {
             LowerBound::Feel => for_weight(self.felt()),
             LowerBound::SnapFree => for_weight(self.setting.free),
             LowerBound::Castable => self.setting.castable - self.rigged.other_mass,
-            LowerBound::Contact => lightest(|m| for_weight(self.held(m))),
+            LowerBound::Contact => lightest(|m| for_weight(self.held(&self.head(m)))),
             LowerBound::TimeToBottom => self.for_time(self.setting.wait, self.setting.wait_posture),
             LowerBound::SinkTarget => self.for_speed(self.fall.least),
         };

@@ -60,6 +60,18 @@ impl Conditions {
     }
 }
 
+/// Density of the head's material.
+#[must_use]
+pub fn head_density(c: &Conditions, tables: &Tables) -> MassDensity {
+    MassDensity::new::<kilogram_per_cubic_meter>(tables.density(c.material))
+}
+
+/// A temperature in °C.
+#[must_use]
+pub fn celsius(degrees: f64) -> ThermodynamicTemperature {
+    ThermodynamicTemperature::new::<degree_celsius>(degrees)
+}
+
 /// Kind and diameter in mm of the line that wind and water pull on: measured,
 /// else by test, else what is usual on this rig.
 #[must_use]
@@ -120,6 +132,7 @@ impl Setting {
     pub fn new(
         request: &PickRequest,
         c: &Conditions,
+        water: Water,
         school: School,
         rig: &RigRow,
         bait: &MeasuredBait,
@@ -142,7 +155,7 @@ impl Setting {
             past_head: mps((c.retrieve_mps + c.drift_mps).hypot(alongside)),
             cast: Length::new::<meter>(c.cast_m),
             line: Length::new::<millimeter>(c.line_mm),
-            water: Water::at(ThermodynamicTemperature::new::<degree_celsius>(c.temp_c)),
+            water,
             target: mps(asked * factor),
             wait: Time::new::<second>(row.wait_s),
             wait_posture: tables.posture(row.falls_slack),
@@ -152,7 +165,7 @@ impl Setting {
             rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
             snag: Mass::new::<gram>(tables.conditions.snag.most_g / (snag * wedge).max(1e-3)),
             overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
-            head_density: MassDensity::new::<kilogram_per_cubic_meter>(tables.density(c.material)),
+            head_density: head_density(c, tables),
         }
     }
 }

@@ -13,6 +13,8 @@ struct Dial {
     set: fn(&mut Conditions, f64),
     above: &'static str,
     below: &'static str,
+    /// How fine a turning point is sought: finer than it is printed.
+    fine: f64,
 }
 
 const DIALS: &[Dial] = &[
@@ -22,6 +24,7 @@ const DIALS: &[Dial] = &[
         set: |c, v| c.wind_mps = v,
         above: "wind over",
         below: "wind under",
+        fine: 0.03,
     },
     Dial {
         limit: limits::DEPTH,
@@ -29,6 +32,7 @@ const DIALS: &[Dial] = &[
         set: |c, v| c.depth_m = v,
         above: "deeper than",
         below: "shallower than",
+        fine: 0.03,
     },
     Dial {
         limit: limits::CURRENT,
@@ -36,6 +40,7 @@ const DIALS: &[Dial] = &[
         set: |c, v| c.current_mps = v,
         above: "current over",
         below: "current under",
+        fine: 0.004,
     },
     Dial {
         limit: limits::DRIFT,
@@ -43,6 +48,7 @@ const DIALS: &[Dial] = &[
         set: |c, v| c.drift_mps = v,
         above: "drift over",
         below: "drift under",
+        fine: 0.004,
     },
     Dial {
         limit: limits::RETRIEVE,
@@ -50,6 +56,7 @@ const DIALS: &[Dial] = &[
         set: |c, v| c.retrieve_mps = v,
         above: "drawn faster than",
         below: "drawn slower than",
+        fine: 0.004,
     },
 ];
 
@@ -68,7 +75,7 @@ fn turn(
     mut fails: f64,
     test: &dyn Fn(&Conditions) -> bool,
 ) -> f64 {
-    for _ in 0..18 {
+    while (holds - fails).abs() > dial.fine {
         let middle = holds.midpoint(fails);
         let mut c = *from;
         (dial.set)(&mut c, middle);

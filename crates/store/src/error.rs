@@ -1,0 +1,36 @@
+//! The driver's errors, translated in one place.
+
+/// Why the store could not do what was asked.
+#[derive(Debug, thiserror::Error)]
+pub enum StoreError {
+    /// There is no such row, or it belongs to somebody else: the two look alike on purpose.
+    #[error("there is no such entry")]
+    NotFound,
+    /// The owner keeps as many as may be kept.
+    #[error("no more than {0} picks can be kept")]
+    Full(i64),
+    /// The database is not there or does not answer.
+    #[error("the database does not answer")]
+    Unavailable(#[source] sqlx::Error),
+    /// Anything else that the driver says.
+    #[error("the database refused")]
+    Database(#[source] sqlx::Error),
+    /// The tables could not be brought up to date.
+    #[error("the tables could not be brought up to date")]
+    Migration(#[from] sqlx::migrate::MigrateError),
+    /// What was stored cannot be read by this version.
+    #[error("a stored answer cannot be read by this version")]
+    Unreadable(#[source] serde_json::Error),
+}
+
+impl From<sqlx::Error> for StoreError {
+    fn from(e: sqlx::Error) -> Self {
+        match e {
+            sqlx::Error::RowNotFound => Self::NotFound,
+            sqlx::Error::Io(_) | sqlx::Error::PoolTimedOut | sqlx::Error::PoolClosed => {
+                Self::Unavailable(e)
+            }
+            other => Self::Database(other),
+        }
+    }
+}

@@ -1,0 +1,323 @@
+//! Kept picks: the answer as it was given, with its question.
+
+use serde_json::Value;
+use sqlx::types::Json;
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::answer::Answer;
+use yarrowfen_core::request::PickRequest;
+use yarrowfen_core::units::{Ladder, UnitSystem};
+
+use crate::{DEMO_OWNER, OwnerId, Store, StoreError};
+
+/// Most picks that one owner keeps; far above use, so that nobody fills the disk.
+const MOST_KEPT: i64 = 2000;
+
+/// What an angler writes beside a kept pick, trimmed and within limits.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct KeptText {
+    name: String,
+    remark: String,
+    place: String,
+}
+
+/// A text that is too long or missing.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+#[error("{field}: {message}")]
+pub struct TextFault {
+    /// `name`, `remark` or `place`.
+    pub field: &'static str,
+    /// For the person who typed it.
+    pub message: String,
+}
+
+impl KeptText {
+    /// Takes the texts, or names every fault.
+    ///
+    /// # Errors
+    /// When the name is empty or a text is longer than its limit (80, 1000 and 80 characters).
+    pub fn new(name: &str, remark: &str, place: &str) -> Result<Self, Vec<TextFault>> {
+        let mut faults = Vec::new();
+        let mut take = |field, text: &str, most: usize| {
+            // PostgreSQL's text cannot hold NUL.
+            let text: String = text.trim().chars().filter(|c| *c != '\0').collect();
+            let long = text.chars().count();
+            if long > most {
+                faults.push(TextFault {
+                    field,
+                    message: format!("{long} characters, at most {most} fit"),
+                });
+            }
+            text
+        };
+        let (name, remark, place) = (
+            take("name", name, 80),
+            take("remark", remark, 1000),
+            take("place", place, 80),
+        );
+        if name.is_empty() {
+            faults.push(TextFault {
+                field: "name",
+                message: "give it a name to find it again".into(),
+            });
+        }
+        if faults.is_empty() {
+            Ok(Self {
+                name,
+                remark,
+                place,
+            })
+        } else {
+            Err(faults)
+        }
+    }
+}
+
+/// A pick about to be kept.
+#[derive(Debug)]
+#[expect(missing_docs, reason = "plain")]
+pub struct NewKept<'a> {
+    pub text: &'a KeptText,
+    pub request: &'a PickRequest,
+    pub answer: &'a Answer,
+    pub units: UnitSystem,
+    pub ladder: Ladder,
+}
+
+/// A kept pick.
+#[derive(Debug, Clone)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Kept {
+    pub id: Uuid,
+    pub name: String,
+    pub remark: String,
+    pub place: String,
+    pub request: PickRequest,
+    pub answer: Answer,
+    pub units: UnitSystem,
+    pub ladder: Ladder,
+    pub model: String,
+    pub kept_at: OffsetDateTime,
+    /// Whether it is one of the examples, which nobody changes.
+    pub example: bool,
+}
+
+/// A row as the database gives it.
+struct Row {
+    id: Uuid,
+    owner_id: Uuid,
+    name: String,
+    remark: String,
+    place: String,
+    request: Json<Value>,
+    answer: Json<Value>,
+    units: String,
+    ladder: String,
+    model: String,
+    kept_at: OffsetDateTime,
+}
+
+impl Row {
+    fn read(self) -> Result<Kept, StoreError> {
+        Ok(Kept {
+            id: self.id,
+            example: self.owner_id == DEMO_OWNER.0,
+            name: self.name,
+            remark: self.remark,
+            place: self.place,
+            request: serde_json::from_value(self.request.0).map_err(StoreError::Unreadable)?,
+            answer: serde_json::from_value(self.answer.0).map_err(StoreError::Unreadable)?,
+            units: UnitSystem::from_code(&self.units).unwrap_or(UnitSystem::Metric),
+            ladder: Ladder::from_code(&self.ladder).unwrap_or(Ladder::Ounces),
+            model: self.model,
+            kept_at: self.kept_at,
+        })
+    }
+}
+
+impl Store {
+    /// Keeps an answer for an owner, who is entered if new. One transaction.
+    ///
+    /// # Errors
+    /// When the owner keeps too many already or the database refuses.
+    pub async fn keep_pick(&self, owner: OwnerId, new: &NewKept<'_>) -> Result<Uuid, StoreError> {
+        let id = Uuid::new_v4();
+        let mut tx = self.pool.begin().await?;
+        let kind = if owner == DEMO_OWNER {
+            "demo"
+        } else {
+            "browser"
+        };
+        sqlx::query!(
+            "insert into owners (id, kind) values ($1, $2) on conflict do nothing",
+            owner.0,
+            kind
+        )
+        .execute(&mut *tx)
+        .await?;
+        // The owner's row is held, so that two requests at once cannot both pass the limit.
+        sqlx::query!("select id from owners where id = $1 for update", owner.0)
+            .fetch_one(&mut *tx)
+            .await?;
+        let kept = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from kept_picks where owner_id = $1"#,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        if kept >= MOST_KEPT {
+            return Err(StoreError::Full(MOST_KEPT));
+        }
+        sqlx::query!(
+            "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model)
+             values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)",
+            id,
+            owner.0,
+            new.text.name,
+            new.text.remark,
+            new.text.place,
+            serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
+            serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
+            new.units.code(),
+            new.ladder.code(),
+            new.answer.model,
+        )
+        .execute(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(id)
+    }
+
+    /// An owner's kept picks, newest first.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn kept_picks(&self, owner: OwnerId) -> Result<Vec<Kept>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
+                      units, ladder, model, kept_at
+               from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 500"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        rows.into_iter().map(Row::read).collect()
+    }
+
+    /// One kept pick of an owner, or one of the examples.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there, deleted, or another's.
+    pub async fn kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<Kept, StoreError> {
+        sqlx::query_as!(
+            Row,
+            r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
+                      units, ladder, model, kept_at
+               from kept_picks where id = $1 and owner_id in ($2, $3) and deleted_at is null"#,
+            id,
+            owner.0,
+            DEMO_OWNER.0
+        )
+        .fetch_one(&self.pool)
+        .await?
+        .read()
+    }
+
+    /// Deletes a kept pick so that it can be brought back; gives its name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there or another's.
+    pub async fn delete_kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<String, StoreError> {
+        Ok(sqlx::query_scalar!(
+            "update kept_picks set deleted_at = now() where id = $1 and owner_id = $2 and deleted_at is null returning name",
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?)
+    }
+
+    /// Brings a deleted pick back.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not deleted, gone for good, or another's.
+    pub async fn restore_kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<(), StoreError> {
+        sqlx::query_scalar!(
+            "update kept_picks set deleted_at = null where id = $1 and owner_id = $2 and deleted_at is not null returning id",
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?;
+        Ok(())
+    }
+
+    /// The pick that can still be brought back, by its name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none such.
+    pub async fn deleted_pick_name(&self, owner: OwnerId, id: Uuid) -> Result<String, StoreError> {
+        Ok(sqlx::query_scalar!(
+            "select name from kept_picks where id = $1 and owner_id = $2 and deleted_at is not null",
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?)
+    }
+
+    /// Removes for good what was deleted more than thirty days ago; gives how many.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn sweep_deleted(&self) -> Result<u64, StoreError> {
+        let done =
+            sqlx::query!("delete from kept_picks where deleted_at < now() - interval '30 days'")
+                .execute(&self.pool)
+                .await?;
+        Ok(done.rows_affected())
+    }
+
+    /// Replaces all examples, in one transaction, oldest first in the list
+    /// given. Ids and times are given, so that they are the same everywhere.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_examples(
+        &self,
+        all: &[(Uuid, OffsetDateTime, NewKept<'_>)],
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        sqlx::query!(
+            "insert into owners (id, kind) values ($1, 'demo') on conflict do nothing",
+            DEMO_OWNER.0
+        )
+        .execute(&mut *tx)
+        .await?;
+        sqlx::query!("delete from kept_picks where owner_id = $1", DEMO_OWNER.0)
+            .execute(&mut *tx)
+            .await?;
+        for (id, at, new) in all {
+            sqlx::query!(
+                "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at)
+                 values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
+                id,
+                DEMO_OWNER.0,
+                new.text.name,
+                new.text.remark,
+                new.text.place,
+                serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
+                serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
+                new.units.code(),
+                new.ladder.code(),
+                new.answer.model,
+                at,
+            )
+            .execute(&mut *tx)
+            .await?;
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+}

@@ -1,0 +1,172 @@
+//! The command line.
+#![expect(
+    clippy::print_stdout,
+    clippy::print_stderr,
+    reason = "a command line prints"
+)]
+
+use std::io::{BufRead, Read, Write};
+use std::process::ExitCode;
+
+use clap::{Parser, Subcommand};
+use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
+
+use crate::config::{Config, database_url};
+use crate::routes::api::{description, fault_json};
+
+/// Which jig head to tie on, and why.
+#[derive(Parser)]
+#[command(name = "yarrowfen", version)]
+pub struct Cli {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    /// Answer a JSON request from standard input; needs no database.
+    Pick {
+        /// One request a line, one answer a line, in order.
+        #[arg(long)]
+        lines: bool,
+        /// Units of the texts: metric or imperial.
+        #[arg(long, default_value = "metric", value_parser = units)]
+        units: UnitSystem,
+        /// Weights that are sold: oz or g.
+        #[arg(long, default_value = "oz", value_parser = ladder)]
+        ladder: Ladder,
+    },
+    /// Serve the pages (settings come from the environment; see ./start).
+    Serve,
+    /// Bring the tables of the database up to date.
+    Migrate,
+    /// Load the examples; those there are replaced, nobody's own picks are touched.
+    Demo,
+    /// Print the OpenAPI description of the HTTP interface.
+    Openapi,
+}
+
+fn units(text: &str) -> Result<UnitSystem, String> {
+    UnitSystem::from_code(text).ok_or_else(|| "metric or imperial".into())
+}
+
+fn ladder(text: &str) -> Result<Ladder, String> {
+    Ladder::from_code(text).ok_or_else(|| "oz or g".into())
+}
+
+/// Exit code for a request with faults.
+const BAD_INPUT: u8 = 2;
+
+type Failure = Box<dyn std::error::Error>;
+
+/// Runs a command: 0 done, 1 a failure of ours, 2 bad input.
+#[must_use]
+pub fn run(cli: Cli) -> ExitCode {
+    let done = match cli.command {
+        Command::Pick {
+            lines,
+            units,
+            ladder,
+        } => pick(lines, Options { units, ladder }),
+        Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
+        Command::Serve => serve(),
+        Command::Migrate => with_store(false),
+        Command::Demo => with_store(true),
+    };
+    done.unwrap_or_else(|e| {
+        // A reader that closed the pipe has had enough; that is no failure.
+        if e.downcast_ref::<std::io::Error>()
+            .is_some_and(|e| e.kind() == std::io::ErrorKind::BrokenPipe)
+        {
+            return ExitCode::SUCCESS;
+        }
+        eprintln!("yarrowfen: {e}");
+        let mut cause = e.source();
+        while let Some(c) = cause {
+            eprintln!("  because: {c}");
+            cause = c.source();
+        }
+        ExitCode::FAILURE
+    })
+}
+
+fn print_json(value: &impl serde::Serialize) -> Result<(), Failure> {
+    let mut out = std::io::stdout().lock();
+    serde_json::to_writer_pretty(&mut out, value)?;
+    writeln!(out)?;
+    Ok(())
+}
+
+fn answer(
+    engine: &Engine,
+    text: &[u8],
+    options: Options,
+) -> Result<yarrowfen_core::Answer, Vec<FieldError>> {
+    engine.pick(&PickRequest::from_json(text)?, options)
+}
+
+fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
+    let engine = Engine::new()?;
+    if lines {
+        return pick_lines(&engine, options);
+    }
+    let mut text = Vec::new();
+    std::io::stdin().lock().read_to_end(&mut text)?;
+    match answer(&engine, &text, options) {
+        Ok(a) => print_json(&a).map(|()| ExitCode::SUCCESS),
+        Err(faults) => print_json(&fault_json(&faults)).map(|()| BAD_INPUT.into()),
+    }
+}
+
+fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {
+    let mut out = std::io::BufWriter::new(std::io::stdout().lock());
+    let mut bad = false;
+    for line in std::io::stdin().lock().split(b'\n') {
+        let line = line?;
+        if line.iter().all(u8::is_ascii_whitespace) {
+            continue;
+        }
+        match answer(engine, &line, options) {
+            Ok(a) => serde_json::to_writer(&mut out, &a)?,
+            Err(faults) => {
+                bad = true;
+                serde_json::to_writer(&mut out, &fault_json(&faults))?;
+            }
+        }
+        out.write_all(b"\n")?;
+    }
+    out.flush()?;
+    Ok(if bad {
+        BAD_INPUT.into()
+    } else {
+        ExitCode::SUCCESS
+    })
+}
+
+fn serve() -> Result<ExitCode, Failure> {
+    let config = Config::from_env()?;
+    tracing_subscriber::fmt()
+        .with_env_filter(
+            tracing_subscriber::EnvFilter::try_from_default_env()
+                .unwrap_or_else(|_| "info,sqlx=warn".into()),
+        )
+        .with_writer(std::io::stderr)
+        .init();
+    actix_web::rt::System::new().block_on(crate::serve::serve(config))?;
+    Ok(ExitCode::SUCCESS)
+}
+
+fn with_store(demo: bool) -> Result<ExitCode, Failure> {
+    let url = database_url()?;
+    actix_web::rt::System::new().block_on(async {
+        let store = yarrowfen_store::Store::open(&url).await?;
+        if demo {
+            let loaded = crate::demo::load(&store, &Engine::new()?).await?;
+            println!("{loaded} examples loaded");
+        } else {
+            println!("tables are up to date");
+        }
+        Ok(ExitCode::SUCCESS)
+    })
+}

@@ -1,0 +1,79 @@
+//! What the server is told by its environment, read once at start.
+
+use std::path::PathBuf;
+
+use actix_web::cookie::Key;
+
+/// Settings of a running server.
+#[derive(Clone)]
+pub struct Config {
+    /// Address of the database.
+    pub database_url: String,
+    /// Host to listen on.
+    pub host: String,
+    /// First port to try.
+    pub port: u16,
+    /// Folder of styles, scripts and fonts.
+    pub static_dir: PathBuf,
+    /// Signs cookies.
+    pub key: Key,
+    /// Whether cookies are for HTTPS only.
+    pub secure_cookies: bool,
+}
+
+/// What is wrong with the environment.
+#[derive(Debug, thiserror::Error)]
+pub enum ConfigError {
+    /// A setting is missing.
+    #[error("{0} is not set; ./start sets it")]
+    Missing(&'static str),
+    /// The key is too short to sign with.
+    #[error("YARROWFEN_SECRET must hold at least 64 characters")]
+    ShortSecret,
+    /// The port is no port.
+    #[error("YARROWFEN_PORT must be a number from 1 to 65535")]
+    BadPort,
+}
+
+fn setting(name: &'static str) -> Result<String, ConfigError> {
+    std::env::var(name)
+        .ok()
+        .filter(|v| !v.is_empty())
+        .ok_or(ConfigError::Missing(name))
+}
+
+/// Address of the database alone, for commands that need no more.
+///
+/// # Errors
+/// When `DATABASE_URL` is not set.
+pub fn database_url() -> Result<String, ConfigError> {
+    setting("DATABASE_URL")
+}
+
+impl Config {
+    /// Reads the environment.
+    ///
+    /// # Errors
+    /// When a setting is missing or malformed.
+    pub fn from_env() -> Result<Self, ConfigError> {
+        let secret = setting("YARROWFEN_SECRET")?;
+        if secret.len() < 64 {
+            return Err(ConfigError::ShortSecret);
+        }
+        let port = std::env::var("YARROWFEN_PORT").unwrap_or_else(|_| "7380".into());
+        Ok(Self {
+            database_url: database_url()?,
+            host: std::env::var("YARROWFEN_HOST").unwrap_or_else(|_| "127.0.0.1".into()),
+            port: port
+                .parse()
+                .ok()
+                .filter(|p| *p > 0)
+                .ok_or(ConfigError::BadPort)?,
+            static_dir: std::env::var("YARROWFEN_STATIC")
+                .unwrap_or_else(|_| "crates/web/static".into())
+                .into(),
+            key: Key::derive_from(secret.as_bytes()),
+            secure_cookies: std::env::var("YARROWFEN_SECURE_COOKIES").is_ok_and(|v| v == "1"),
+        })
+    }
+}

@@ -1,0 +1,119 @@
+//! The examples: an invented fen, and picks that show the range. The same on
+//! every machine.
+
+use time::OffsetDateTime;
+use time::macros::datetime;
+use uuid::Uuid;
+use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::{Engine, Options, PickRequest};
+use yarrowfen_store::{KeptText, NewKept, Store};
+
+/// One example: name, place, remark, when, and the question.
+struct Example {
+    name: &'static str,
+    place: &'static str,
+    remark: &'static str,
+    at: OffsetDateTime,
+    asked: &'static str,
+}
+
+const EXAMPLES: &[Example] = &[
+    Example {
+        name: "First warm week on the shelf",
+        place: "Reed Mere, west bay",
+        remark: "Flat calm, fish in a hand's depth of shade",
+        at: datetime!(2026-04-11 08:20 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"stick","length_mm":70,"plastic":"floating"},"water":{"depth_m":1.6,"bottom":"silt","cover":"sparse_grass","clarity":"stained","temp_c":14,"wind_mps":1},"season":"pre_spawn","species":"largemouth","cast_m":18}"#,
+    },
+    Example {
+        name: "Walleye under the rollers",
+        place: "Gravel Broad, windward bank",
+        remark: "Could not feel the 3/32 at all",
+        at: datetime!(2026-06-02 19:05 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"stick","length_mm":76,"plastic":"standard"},"water":{"depth_m":3.8,"bottom":"gravel","clarity":"stained","temp_c":17,"wind_mps":7.5,"light":"low"},"season":"post_spawn","species":"walleye","cast_m":20}"#,
+    },
+    Example {
+        name: "Drift along the old dig",
+        place: "Brick Pit, north wall",
+        remark: "Open bail after each snap",
+        at: datetime!(2026-07-19 10:40 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"craw","length_mm":70,"plastic":"standard"},"water":{"depth_m":8.5,"bottom":"chunk_rock","clarity":"clear","temp_c":22,"wind_mps":4,"drift_mps":0.3},"season":"summer","species":"smallmouth","forage":"crayfish","cast_m":25}"#,
+    },
+    Example {
+        name: "Too much stream for a small bait",
+        place: "Sluice Lode, below the brick bridge",
+        remark: "The needs cross: went to the slack behind the pier",
+        at: datetime!(2026-05-08 17:30 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"stick","length_mm":50,"plastic":"floating"},"water":{"depth_m":2.6,"bottom":"gravel","clarity":"stained","temp_c":13,"current_mps":0.7,"wind_mps":3},"season":"spawn","species":"perch","cast_m":15,"tackle":{"rod_min_g":1,"rod_max_g":7}}"#,
+    },
+    Example {
+        name: "Ice gone a week",
+        place: "Pump Basin, by the old station",
+        remark: "One take in three hours, a good one",
+        at: datetime!(2026-03-03 13:15 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"stick","length_mm":63.5,"plastic":"floating"},"water":{"depth_m":4.5,"bottom":"clay","clarity":"clear","temp_c":5,"wind_mps":2},"season":"winter","species":"largemouth","mood":"inactive","pressure":"high","cast_m":20}"#,
+    },
+    Example {
+        name: "Brown water after the storm",
+        place: "Reed Mere, inlet",
+        remark: "",
+        at: datetime!(2026-09-21 16:45 UTC),
+        asked: r#"{"rig":"ned","bait":{"form":"worm","length_mm":101.6,"body_mm":9,"plastic":"standard"},"water":{"depth_m":2,"bottom":"mud","cover":"wood","clarity":"muddy","temp_c":18,"wind_mps":3,"light":"low"},"season":"autumn","species":"largemouth","cast_m":15,"toothy_fish":true}"#,
+    },
+];
+
+/// Ids of the examples count up from here.
+const FIRST_ID: u128 = 0x7961_7272_6f77_4665_8e00_0000_0000_0100;
+
+/// Why the examples could not be loaded.
+#[derive(Debug, thiserror::Error)]
+pub enum DemoError {
+    /// A question of an example is unsound: a mistake in this file.
+    #[error("example “{0}” is unsound: {1}")]
+    Unsound(&'static str, String),
+    /// The database refused.
+    #[error(transparent)]
+    Store(#[from] yarrowfen_store::StoreError),
+}
+
+/// Loads the examples, answered by today's model; gives how many.
+///
+/// # Errors
+/// When an example is unsound or the database refuses.
+pub async fn load(store: &Store, engine: &Engine) -> Result<usize, DemoError> {
+    let options = Options {
+        units: UnitSystem::Metric,
+        ladder: Ladder::Ounces,
+    };
+    let mut ready = Vec::new();
+    for example in EXAMPLES {
+        let unsound = |what: String| DemoError::Unsound(example.name, what);
+        let request = PickRequest::from_json(example.asked.as_bytes())
+            .map_err(|f| unsound(format!("{f:?}")))?;
+        let answer = engine
+            .pick(&request, options)
+            .map_err(|f| unsound(format!("{f:?}")))?;
+        let text = KeptText::new(example.name, example.remark, example.place)
+            .map_err(|f| unsound(format!("{f:?}")))?;
+        ready.push((request, answer, text));
+    }
+    let rows: Vec<_> = (FIRST_ID..)
+        .zip(EXAMPLES)
+        .zip(&ready)
+        .map(|((id, example), (request, answer, text))| {
+            (
+                Uuid::from_u128(id),
+                example.at,
+                NewKept {
+                    text,
+                    request,
+                    answer,
+                    units: options.units,
+                    ladder: options.ladder,
+                },
+            )
+        })
+        .collect();
+    store.replace_examples(&rows).await?;
+    Ok(rows.len())
+}

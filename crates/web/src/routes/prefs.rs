@@ -1,0 +1,71 @@
+//! Choices of a reader: units, ladder, light.
+
+use actix_session::Session;
+use actix_web::{HttpResponse, http::header, web};
+use serde::Deserialize;
+
+use crate::errors::PageError;
+use crate::form::PickForm;
+use crate::session::{Reader, remember};
+
+/// The form in the head of each page.
+#[derive(Deserialize)]
+pub struct Choices {
+    #[serde(default)]
+    csrf: String,
+    #[serde(default)]
+    back: String,
+    units: Option<String>,
+    ladder: Option<String>,
+    theme: Option<String>,
+}
+
+/// Only to pages of ours: a path, and not one that a browser reads as a host.
+fn safe(back: &str) -> &str {
+    let ours = back.starts_with('/')
+        && !back.starts_with("//")
+        && !back.contains(['\\', '\r', '\n', '\t']);
+    if ours { back } else { "/" }
+}
+
+/// Remembers a choice and goes back. On the Pick page the question is carried
+/// along in the chosen units.
+pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpResponse, PageError> {
+    let reader = Reader::of(&session)?;
+    reader.check_csrf(&form.csrf)?;
+    let mut changes = Vec::new();
+    for (key, chosen) in [
+        ("units", &form.units),
+        ("ladder", &form.ladder),
+        ("theme", &form.theme),
+    ] {
+        if let Some(value) = chosen.as_deref().filter(|v| v.len() < 20) {
+            remember(&session, key, value)?;
+            changes.push((key, value));
+        }
+    }
+    let back = safe(&form.back);
+    let back = match back.strip_prefix("/?") {
+        Some(query) => format!(
+            "/?{}",
+            PickForm::from_query(query, reader.options).query_with(&changes)
+        ),
+        None => back.to_owned(),
+    };
+    Ok(HttpResponse::SeeOther()
+        .insert_header((header::LOCATION, back))
+        .finish())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::safe;
+
+    #[test]
+    fn nobody_is_sent_to_another_host() {
+        assert_eq!(safe("/kept?x=1"), "/kept?x=1");
+        for bad in ["//evil", "https://evil", "/\\evil", "", "evil", "/a\nb"] {
+            assert_eq!(safe(bad), "/", "{bad}");
+        }
+    }
+}

@@ -1,0 +1,89 @@
+//! Starting the server.
+#![expect(
+    clippy::print_stdout,
+    reason = "the address is what the start command waits for"
+)]
+
+use std::net::TcpListener;
+use std::sync::Arc;
+
+use actix_web::middleware::Compress;
+use actix_web::{App as WebApp, HttpServer};
+use yarrowfen_core::Engine;
+use yarrowfen_store::Store;
+
+use crate::config::Config;
+use crate::routes::{self, App};
+use crate::session;
+
+/// How many ports are tried after the wanted one.
+const MORE_PORTS: u16 = 40;
+
+/// Why the server did not start.
+#[derive(Debug, thiserror::Error)]
+pub enum ServeError {
+    /// Every port tried is in use.
+    #[error("no free port from {0} to {1} on {2}")]
+    NoPort(u16, u16, String),
+    /// The tables of the trade are unsound.
+    #[error("the tables of the trade are unsound")]
+    Tables(#[from] yarrowfen_core::data::DataError),
+    /// The database is not there.
+    #[error("the database cannot be opened")]
+    Store(#[from] yarrowfen_store::StoreError),
+    /// The server stopped with an error.
+    #[error("the server stopped")]
+    Io(#[from] std::io::Error),
+}
+
+/// The wanted port, or the next free one with a word about it.
+fn listen(config: &Config) -> Result<TcpListener, ServeError> {
+    let last = config.port.saturating_add(MORE_PORTS);
+    for port in config.port..=last {
+        match TcpListener::bind((config.host.as_str(), port)) {
+            Ok(listener) => {
+                if port != config.port {
+                    println!("port {} is in use, taking {port}", config.port);
+                }
+                return Ok(listener);
+            }
+            Err(e) if e.kind() == std::io::ErrorKind::AddrInUse => {}
+            Err(e) => return Err(e.into()),
+        }
+    }
+    Err(ServeError::NoPort(config.port, last, config.host.clone()))
+}
+
+/// Serves until it is told to stop.
+///
+/// # Errors
+/// When tables, database or port are not to be had.
+pub async fn serve(config: Config) -> Result<(), ServeError> {
+    let store = Store::open(&config.database_url).await?;
+    match store.sweep_deleted().await {
+        Ok(0) => {}
+        Ok(gone) => tracing::info!(gone, "removed picks deleted more than thirty days ago"),
+        Err(e) => tracing::warn!(error = %e, "could not sweep deleted picks"),
+    }
+    let app = App {
+        engine: Arc::new(Engine::new()?),
+        store,
+        static_dir: config.static_dir.clone(),
+    };
+    let listener = listen(&config)?;
+    println!("Yarrowfen is at http://{}", listener.local_addr()?);
+    HttpServer::new(move || {
+        WebApp::new()
+            .wrap(Compress::default())
+            .wrap(session::middleware(
+                config.key.clone(),
+                config.secure_cookies,
+            ))
+            .wrap(routes::headers())
+            .configure(routes::router(app.clone()))
+    })
+    .listen(listener)?
+    .run()
+    .await?;
+    Ok(())
+}

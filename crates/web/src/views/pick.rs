@@ -1,0 +1,273 @@
+//! The Pick page, and the answer block that kept picks share with it.
+
+use askama::Template;
+use yarrowfen_core::answer::{Answer, Reason, Switch};
+use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::{FieldError, PickRequest};
+
+use super::Frame;
+use super::column::{Column, column};
+use super::drawing::{HeadDrawing, head};
+use super::ladder::{RungView, ladder, short};
+use super::sentence::Sentence;
+use crate::form::PickForm;
+
+/// What one school would tie on, and the page that says so.
+pub struct SchoolView {
+    /// Its name.
+    pub name: &'static str,
+    /// The weight.
+    pub label: String,
+    /// Its speed, with its unit.
+    pub speed: String,
+    /// What it says of itself.
+    pub says: String,
+    /// Whether the answer follows it.
+    pub here: bool,
+    /// The page by this school; none on a kept answer.
+    pub href: Option<String>,
+}
+
+/// The answer as shown.
+pub struct AnswerView {
+    /// The answer.
+    pub a: Answer,
+    /// Units of the texts.
+    pub units: UnitSystem,
+    /// The weight without its unit, and the unit.
+    pub weight: (String, &'static str),
+    /// The same weight in the other units.
+    pub other_weight: String,
+    /// Drawing of head and bait.
+    pub head: HeadDrawing,
+    /// Drawing of the fall.
+    pub column: Column,
+    /// The ladder.
+    pub ladder: Vec<RungView>,
+    /// Reasons beside the ladder, and the rest.
+    pub first_reasons: Vec<Reason>,
+    /// The rest.
+    pub other_reasons: Vec<Reason>,
+    /// By each school.
+    pub schools: Vec<SchoolView>,
+    /// What could be turned to: words for each.
+    pub switches: Vec<(String, String)>,
+    /// Other baits.
+    pub baits: Vec<(String, String)>,
+    /// Triggers outside the window are not on the ladder: said in a line.
+    pub step_words: Vec<String>,
+    /// For keeping it; none on an answer that is kept already.
+    pub keep: Option<KeepForm>,
+}
+
+/// Reasons that stand beside the ladder.
+const FIRST: usize = 3;
+
+/// Codes of things that lie outside the nine rigs, in words.
+fn switch_words(s: &Switch) -> (String, String) {
+    (
+        s.to.replace("linked_ball_offset", "linked ball head with an offset hook")
+            .replace('_', " "),
+        s.when.clone(),
+    )
+}
+
+impl AnswerView {
+    /// Shows an answer. `form` makes links to what other schools say.
+    #[must_use]
+    pub fn new(
+        request: &PickRequest,
+        a: Answer,
+        units: UnitSystem,
+        form: Option<&PickForm>,
+    ) -> Self {
+        let grams = a.weight.label.ends_with(" g");
+        let schools = a
+            .schools
+            .iter()
+            .map(|s| SchoolView {
+                name: s.school.label(),
+                label: s.label.clone(),
+                speed: Dimension::Speed.print(s.speed_mps, units),
+                says: s.says.clone(),
+                here: s.school == a.school,
+                href: form.map(|f| format!("/?{}", f.query_with(&[("school", s.school.code())]))),
+            })
+            .collect();
+        let (first_reasons, other_reasons) = pick_first(&a.reasons);
+        let on_ladder = |label: &str, l: &[RungView]| {
+            l.iter().any(|r| {
+                r.label == short(label) && !r.note.is_empty() && !r.class.contains("bound")
+            })
+        };
+        let ladder = ladder(&a);
+        let step_words = [("Up to", &a.step_up), ("Down to", &a.step_down)]
+            .into_iter()
+            .filter_map(|(word, step)| {
+                step.as_ref()
+                    .filter(|s| !on_ladder(&s.label, &ladder))
+                    .map(|s| format!("{word} {}: {}", s.label, s.when))
+            })
+            .collect();
+        Self {
+            weight: (
+                short(&a.weight.label).trim_end_matches(" g").to_owned(),
+                if grams { "g" } else { "oz" },
+            ),
+            other_weight: if grams {
+                format!("{} oz", plain(a.weight.oz, 3))
+            } else {
+                format!("{} g", plain(a.weight.g, 1))
+            },
+            head: head(&a, request.bait.form, units),
+            column: column(request, &a, units),
+            ladder,
+            first_reasons,
+            other_reasons,
+            schools,
+            switches: a.switches.iter().map(switch_words).collect(),
+            baits: a.bait_switches.iter().map(switch_words).collect(),
+            step_words,
+            keep: None,
+            units,
+            a,
+        }
+    }
+
+    /// A size with its unit.
+    #[must_use]
+    pub fn size(&self, mm: &f64) -> String {
+        Dimension::Size.print(*mm, self.units)
+    }
+    /// A speed with its unit.
+    #[must_use]
+    pub fn speed(&self, mps: &f64) -> String {
+        Dimension::Speed.print(*mps, self.units)
+    }
+    /// Two tests of line: `6–8`, or one.
+    #[must_use]
+    pub fn span(&self, pair: &(f64, f64)) -> String {
+        let (least, most) = (plain(pair.0, 0), plain(pair.1, 0));
+        if least == most {
+            least
+        } else {
+            format!("{least}–{most}")
+        }
+    }
+    /// Line and leader in words.
+    #[must_use]
+    pub fn line_words(&self) -> String {
+        let l = &self.a.line;
+        match l.kind.as_str() {
+            "braid_to_fluorocarbon" => format!(
+                "{} lb braid to {} lb fluorocarbon, 2 m",
+                self.span(&l.main_lb),
+                self.span(&l.leader_lb)
+            ),
+            kind => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
+        }
+    }
+}
+
+/// The reasons that matter most beside the ladder: why this fall, why this
+/// head, and the first thing that speaks against it.
+fn pick_first(all: &[Reason]) -> (Vec<Reason>, Vec<Reason>) {
+    let wanted = ["fall_speed", "shape_by_traits"];
+    let mut first: Vec<_> = wanted
+        .iter()
+        .filter_map(|c| all.iter().find(|r| r.code == *c))
+        .cloned()
+        .collect();
+    first.extend(all.iter().find(|r| !r.speaks_for).cloned());
+    first.truncate(FIRST);
+    let rest = all.iter().filter(|r| !first.contains(r)).cloned().collect();
+    (first, rest)
+}
+
+/// The form for keeping an answer.
+#[derive(Default, Clone)]
+pub struct KeepForm {
+    /// The question, as a query string.
+    pub query: String,
+    /// Form token.
+    pub csrf: String,
+    /// What was typed, or what is proposed.
+    pub name: String,
+    /// Where.
+    pub place: String,
+    /// Remark.
+    pub remark: String,
+    /// Faults by field.
+    pub faults: Vec<(&'static str, String)>,
+}
+
+impl KeepForm {
+    /// The fault of a field.
+    #[must_use]
+    pub fn fault(&self, field: &str) -> Option<&String> {
+        self.faults.iter().find(|f| f.0 == field).map(|f| &f.1)
+    }
+}
+
+/// The Pick page.
+#[derive(Template)]
+#[template(path = "pick.html", blocks = ["pick"])]
+pub struct PickPage {
+    /// Frame.
+    pub frame: Frame,
+    /// The sentence.
+    pub sentence: Sentence,
+    /// The answer, unless the question has faults.
+    pub view: Option<AnswerView>,
+    /// The question as a query string.
+    pub query: String,
+}
+
+impl PickPage {
+    /// The page of a form and what came of it. `typed` is a keep form that
+    /// came back with faults.
+    #[must_use]
+    pub fn new(
+        frame: Frame,
+        form: &PickForm,
+        outcome: Result<(PickRequest, Answer), Vec<FieldError>>,
+        rigs: &[&str],
+        typed: Option<KeepForm>,
+    ) -> Self {
+        let query = form.query();
+        let (view, faults) = match outcome {
+            Ok((request, answer)) => {
+                let depth = Dimension::Distance.print(request.water.depth_m, form.units);
+                let name = format!(
+                    "{} {}, {depth} over {}",
+                    answer.weight.label, answer.rig, request.water.bottom
+                );
+                let fresh = KeepForm {
+                    name,
+                    ..KeepForm::default()
+                };
+                let keep = KeepForm {
+                    query: query.clone(),
+                    csrf: frame.csrf.clone(),
+                    ..typed.unwrap_or(fresh)
+                };
+                let view = AnswerView::new(&request, answer, form.units, Some(form));
+                (
+                    Some(AnswerView {
+                        keep: Some(keep),
+                        ..view
+                    }),
+                    Vec::new(),
+                )
+            }
+            Err(faults) => (None, faults),
+        };
+        let sentence = Sentence::new(form, &faults, view.as_ref().map(|v| &v.a), rigs);
+        Self {
+            frame,
+            sentence,
+            view,
+            query,
+        }
+    }
+}

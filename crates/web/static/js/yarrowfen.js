@@ -1,0 +1,73 @@
+// Makes the page better where scripts run. Everything works without it by plain forms and links.
+(() => {
+  'use strict';
+  document.body.classList.add('js');
+
+  const $ = (selector) => document.querySelector(selector);
+  const typing = (el) => el.matches('input:not([type=checkbox]), textarea, select');
+
+  // After a word changed, the forms in the page's head come back to the new question.
+  document.addEventListener('htmx:afterSettle', () => {
+    const here = $('[data-here][name=back]');
+    if (here && location.pathname === '/') here.value = location.pathname + location.search;
+  });
+  // The second sentence stays open over a swap.
+  let moreOpen = false;
+  document.addEventListener('htmx:beforeSwap', () => { moreOpen = Boolean($('#more')?.open); });
+  document.addEventListener('htmx:afterSwap', () => { const more = $('#more'); if (more && moreOpen) more.open = true; });
+
+  const openHelp = () => { const help = $('#help'); if (!help.open) help.showModal(); };
+  document.addEventListener('click', (e) => { if (e.target.closest('[data-open-help]')) openHelp(); });
+
+  const nextSchool = () => {
+    const select = $('#w-school');
+    if (!select) return;
+    select.selectedIndex = select.selectedIndex + 1 < select.options.length ? select.selectedIndex + 1 : 1;
+    select.dispatchEvent(new Event('change', { bubbles: true }));
+  };
+  const keep = () => { const form = $('#keep'); if (form) { form.open = true; $('#keep-name').focus(); } };
+  const keys = {
+    '?': openHelp,
+    '/': () => $('#w-depth')?.focus(),
+    s: nextSchool,
+    u: () => $('button[name=units]')?.click(),
+    k: keep,
+  };
+  const places = { p: '/', k: '/kept' };
+  let going = false;
+  document.addEventListener('keydown', (e) => {
+    if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }
+    if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || $('#help').open) return;
+    if (going) { going = false; if (places[e.key]) { e.preventDefault(); location.href = places[e.key]; } return; }
+    if (e.key === 'g') { going = true; return; }
+    const act = keys[e.key];
+    if (act) { e.preventDefault(); act(); }
+  });
+
+  // Values one tap away, under the sentence, while a number's box has the focus.
+  document.addEventListener('alpine:init', () => {
+    window.Alpine.data('pad', () => ({
+      open: false,
+      values: [],
+      box: null,
+      init() {
+        this.$root.addEventListener('focusin', (e) => {
+          if (!e.target.matches('[data-chips]')) { if (!e.target.closest('.pad')) this.open = false; return; }
+          this.box = e.target;
+          this.values = e.target.dataset.chips ? e.target.dataset.chips.split('|') : [];
+          this.open = this.values.length > 0;
+          e.target.select();
+        });
+        this.$root.addEventListener('focusout', (e) => { if (!this.$root.contains(e.relatedTarget)) this.open = false; });
+        this.$root.addEventListener('keydown', (e) => { if (e.key === 'Escape') this.open = false; });
+        // A tap on a value must not take the focus from the box first.
+        this.$root.querySelector('.pad').addEventListener('pointerdown', (e) => e.preventDefault());
+      },
+      choose(value) {
+        this.box.value = value;
+        this.open = false;
+        this.box.dispatchEvent(new Event('change', { bubbles: true }));
+      },
+    }));
+  });
+})();
