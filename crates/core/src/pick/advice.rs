@@ -157,7 +157,7 @@ pub fn cautions(p: &Picture<'_>, total_g: f64, material: Material) -> Vec<Coded>
     say(
         material == Material::Lead,
         "lead_rules",
-        "Small lead is banned on many waters: check. Wash your hands, never bite it".into(),
+        "Small lead may be banned here: check. Wash your hands, never bite it".into(),
     );
     say(
         true,

@@ -90,7 +90,7 @@ pub fn weight(
     let wanted = needs.setting.target.get::<meter_per_second>();
     let fall = needs.fall(head).speed().get::<meter_per_second>();
     let text = format!(
-        "Falls {} on a tight line, {} s to {}; the {} school wants about {} here",
+        "Falls {}, {} s to {}; the {} school wants about {}",
         p.speed(fall),
         plain(p.time_s, if p.time_s < 10.0 { 1 } else { 0 }),
         p.distance(p.conditions.depth_m),

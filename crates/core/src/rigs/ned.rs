@@ -24,9 +24,7 @@ const VERY_SHALLOW_M: f64 = 1.0;
 impl Practice for Ned {
     fn rigging(&self, p: &Picture<'_>) -> Vec<String> {
         let exit = p.size(p.hook.exit_mm);
-        let mark = format!(
-            "Lay the hook along the bait and mark {exit} from the nose, where the bend ends"
-        );
+        let mark = format!("Mark the bait {exit} from the nose: there the bend ends");
         let mut steps = if p.hook.style == HookStyle::WideGap {
             vec![
                 "Run the point 6 mm into the nose, out below, and turn the hook".into(),
@@ -37,14 +35,14 @@ impl Practice for Ned {
             vec![
                 mark,
                 "Thread down the middle, out at the mark".into(),
-                "Push the bait onto the keeper until its nose is flush with the head; it must hang straight".into(),
+                "Seat the nose flush on the keeper; it must hang straight".into(),
             ]
         };
         if p.hook.point == Point::SkinHooked {
             steps.push("Tuck the point just under the skin of the back".into());
         }
         if p.request.bait.plastic == Plastic::Floating {
-            steps.push("One tiny dot of gel glue on the keeper; a blob ruins bait and head".into());
+            steps.push("One tiny dot of gel glue, no blob".into());
         }
         steps
     }
@@ -56,19 +54,17 @@ impl Practice for Ned {
             "on a tight line"
         };
         let first = format!(
-            "Let it fall {how}, {} s, then leave it for {} s: most bites come then",
+            "Let it fall {how}, {} s; rest it {} s: most bites come then",
             plain(p.school_time_s, 0),
             plain(FIRST_REST_S, 0)
         );
         let drag = format!(
-            "Drag {} at about {}, rest {} s, again",
+            "Drag {} at {}, rest {} s, again",
             p.distance(DRAG_M),
             p.speed(p.conditions.retrieve_mps),
             plain(REST_S, 0),
         );
-        let slope =
-            "Cast to the deep side and bring it up the slope: it stays on the bottom longer"
-                .to_owned();
+        let slope = "Cast deep and come up the slope: it stays down longer".to_owned();
         match p.school {
             School::Reaction => vec![
                 first,
@@ -80,7 +76,7 @@ impl Practice for Ned {
             School::HangTime => vec![
                 first,
                 drag,
-                "Or lift it a hand's breadth and let it swing back on a tight line".into(),
+                "Or lift it a hand's breadth and swing it back tight".into(),
                 slope,
             ],
         }

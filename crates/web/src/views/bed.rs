@@ -11,9 +11,9 @@ pub const LEFT: f64 = 48.0;
 /// Right edge.
 pub const RIGHT: f64 = 560.0;
 /// Where the water ends.
-pub const FLOOR: f64 = 336.0;
+pub const FLOOR: f64 = 318.0;
 /// Lower edge.
-pub const BASE: f64 = 384.0;
+pub const BASE: f64 = 360.0;
 /// Where the water begins.
 pub const SURFACE: f64 = 56.0;
 

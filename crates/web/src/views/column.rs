@@ -141,10 +141,11 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         bed: bed::bed(r.water.bottom),
         standing: bed::standing(r.water.cover),
         bow: format!(
-            "M{} {SURFACE}Q{} {} {} {}",
-            n(middle),
-            n(middle + 90.0),
-            n(sag - 14.0),
+            "M{} {}Q{} {} {} {}",
+            n(middle + 7.0),
+            n(SURFACE - 2.0),
+            n(middle + 130.0),
+            n(sag + 10.0),
             n(RIGHT),
             n(8.0)
         ),
