@@ -114,7 +114,9 @@ pub struct Conflict {
     pub upper_by: UpperBound,
     /// What that means.
     pub text: String,
-    /// What could give, each computed: what to change, and what would then be tied on.
+    /// What could give: changes of the conditions are tried on the model and
+    /// name what would then be tied on; a stronger rod or a bulkier bait is
+    /// named without a number.
     pub gives: Vec<Give>,
 }
 

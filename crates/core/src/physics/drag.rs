@@ -2,14 +2,16 @@
 
 /// Drag coefficient of a smooth sphere.
 ///
-/// Cd = 24/Re (1 + 0.15 Re^0.687) + 0.42 / (1 + 42500 Re^−1.16), for Re below
+/// Cd = 24/Re (1 + 0.152 Re^0.677) + 0.417 / (1 + 5070 Re^−0.94), for Re below
 /// 3·10⁵ (before the drag crisis); below Re = 0.01 the argument is held there.
-/// Published: R. Clift, W. H. Gauvin, *Proc. Chemeca '70* 1 (1970) 14; its
-/// first term is L. Schiller, A. Naumann (1933). Example: Re 1000 → 0.448.
+/// Published: R. Clift, W. H. Gauvin, *Proc. Chemeca '70* 1 (1970) 14, with the
+/// coefficients printed by R. Barati et al., *Powder Technology* 257 (2014) 11;
+/// its first term has the form of L. Schiller, A. Naumann (1933).
+/// Example: Re 1 → 27.648.
 #[must_use]
 pub fn sphere(reynolds: f64) -> f64 {
     let re = reynolds.clamp(0.01, 3e5);
-    24.0 / re * (1.0 + 0.15 * re.powf(0.687)) + 0.42 / (1.0 + 42_500.0 * re.powf(-1.16))
+    24.0 / re * (1.0 + 0.152 * re.powf(0.677)) + 0.417 / (1.0 + 5070.0 * re.powf(-0.94))
 }
 
 /// Drag coefficient of an isometric body, on the frontal area of the sphere of

@@ -93,7 +93,10 @@ pub fn notes(p: &Picture<'_>) -> Vec<Coded> {
         ));
     }
     if p.tables.bottom(r.water.bottom).snag >= 0.7 {
-        all.push(coded("disputed_flexible_hook", "Rock: a hook that bends comes free and can be straightened, a stiff one pulls harder. Both have their school; this answer takes the light wire"));
+        all.push(coded(
+            "disputed_flexible_hook",
+            format!("Rock: a hook that bends comes free and can be straightened, a stiff one pulls harder. Both have their school; this answer ties {}", p.hook.wire),
+        ));
     }
     all
 }

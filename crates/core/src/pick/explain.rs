@@ -44,11 +44,11 @@ pub fn lower(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
             p.speed(s.past_head.get::<meter_per_second>())
         ),
         LowerBound::Feel if c.current_mps > 0.05 => format!(
-            "bottom not felt: wind, current and hand ask for {}",
+            "bottom not felt: wind and current pull {}",
             pull(needs.felt())
         ),
         LowerBound::Feel if c.wind_mps > 0.0 => format!(
-            "bottom not felt in {} of wind: {} to feel over",
+            "bottom not felt in {} of wind: {} to be felt over",
             Dimension::Wind.print(c.wind_mps, p.units),
             pull(needs.felt())
         ),
@@ -106,7 +106,7 @@ pub fn weight(
             "felt",
             basis,
             format!(
-                "Weighs {} in water; hand, wind and current ask for {}, so you know when it lands",
+                "Weighs {} in water; {} are enough to feel it over hand, wind and current",
                 pull(weight),
                 pull(felt)
             ),

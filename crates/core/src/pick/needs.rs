@@ -64,13 +64,14 @@ impl Needs<'_> {
         sink::submerged_weight(head, &self.rigged.trailing, &self.setting.water)
     }
 
-    /// Pull to be felt over: the hand's least, wind and current on the line.
+    /// Pull to be felt over: wind and current on the line, and never less than
+    /// a hand notices.
     #[must_use]
     pub fn felt(&self) -> Force {
         let s = self.setting;
-        s.hand
-            + feel::wind_pull(s.line, s.cast, s.wind)
-            + feel::current_pull(s.line, s.depth, s.current, s.water.density.value)
+        let pulls = feel::wind_pull(s.line, s.cast, s.wind)
+            + feel::current_pull(s.line, s.depth, s.current, s.water.density.value);
+        pulls.max(s.hand)
     }
 
     /// Submerged weight that holds the bottom when drawn along.

@@ -73,11 +73,7 @@ pub fn explain(
             Topic::Shape,
             "shape_close_second",
             Basis::CommonPractice,
-            format!(
-                "A {} would do nearly as well: it {}",
-                second.code.label(),
-                as_verb(&second.says)
-            ),
+            format!("A {} would do nearly as well here", second.code.label()),
         );
     }
     if best.traits.wood < 0.4 && request.water.cover == Cover::None {
@@ -108,14 +104,6 @@ pub fn capital(text: &str) -> String {
     chars
         .next()
         .map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
-}
-
-/// "its flat face quivers" does not follow "it": keeps such phrases readable.
-fn as_verb(says: &str) -> String {
-    says.strip_prefix("its ").map_or_else(
-        || says.to_owned(),
-        |rest| format!("has this for it: its {rest}"),
-    )
 }
 
 /// Where the line is tied, with the reason.

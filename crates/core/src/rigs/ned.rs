@@ -1,6 +1,7 @@
 //! The Ned rig. Basis: common practice.
 
 use crate::answer::{Coded, Switch};
+use crate::codes::Wire;
 use crate::codes::{
     BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, Mood, Plastic, Point, Pressure,
     School,
@@ -34,8 +35,8 @@ impl Practice for Ned {
         } else {
             vec![
                 mark,
-                "Thread down the middle, out at the mark".into(),
-                "Seat the nose flush on the keeper; it must hang straight".into(),
+                "Thread it down the middle, out there".into(),
+                "Seat the nose flush and dead straight".into(),
             ]
         };
         if p.hook.point == Point::SkinHooked {
@@ -64,7 +65,7 @@ impl Practice for Ned {
             p.speed(p.conditions.retrieve_mps),
             plain(REST_S, 0),
         );
-        let slope = "Cast deep and come up the slope: it stays down longer".to_owned();
+        let slope = "Cast deep, come up the slope".to_owned();
         match p.school {
             School::Reaction => vec![
                 first,
@@ -76,14 +77,21 @@ impl Practice for Ned {
             School::HangTime => vec![
                 first,
                 drag,
-                "Or lift it a hand's breadth and swing it back tight".into(),
+                "Or lift a hand's breadth, swing back tight".into(),
                 slope,
             ],
         }
     }
 
-    fn hook_set(&self, _: &Picture<'_>) -> String {
-        "Reel until the line is tight, then sweep. Never snap: the wire is light".into()
+    fn hook_set(&self, p: &Picture<'_>) -> String {
+        match p.hook.wire {
+            Wire::Light => {
+                "Reel until the line is tight, then sweep. Never snap: the wire is light".into()
+            }
+            Wire::Medium | Wire::Heavy => {
+                "Reel until the line is tight, then sweep hard: the wire is stout".into()
+            }
+        }
     }
 
     fn leave_when(&self, p: &Picture<'_>) -> String {

@@ -141,13 +141,12 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         bed: bed::bed(r.water.bottom),
         standing: bed::standing(r.water.cover),
         bow: format!(
-            "M{} {}Q{} {} {} {}",
-            n(middle + 7.0),
-            n(SURFACE - 2.0),
-            n(middle + 130.0),
-            n(sag + 10.0),
-            n(RIGHT),
-            n(8.0)
+            "M{} {}Q{} {} {} 8",
+            n(middle + 5.0),
+            n(SURFACE - 5.0),
+            n(middle + 62.0),
+            n(sag - 6.0),
+            n(RIGHT)
         ),
         sky,
         fish: fish(r.fish_at),

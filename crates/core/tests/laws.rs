@@ -1,0 +1,224 @@
+//! Laws that hold for every question, tried on random ones.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+
+use std::sync::LazyLock;
+
+use proptest::prelude::*;
+use proptest::sample::select;
+use uom::si::{
+    area::square_meter, length::meter, mass::gram, mass_density::kilogram_per_cubic_meter,
+    thermodynamic_temperature::degree_celsius, time::second, velocity::meter_per_second,
+    volume::cubic_meter,
+};
+use yarrowfen_core::codes::{
+    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
+    Pressure, Rig, School, Season, Species,
+};
+use yarrowfen_core::data::HeadDrag;
+use yarrowfen_core::limits;
+use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall};
+use yarrowfen_core::request::{Bait, PickRequest, Tackle, WaterConditions};
+use yarrowfen_core::units::{
+    Area, Dimension, Ladder, Length, Mass, MassDensity, ThermodynamicTemperature, Time, UnitSystem,
+    Volume,
+};
+use yarrowfen_core::water::Water;
+use yarrowfen_core::{Answer, Engine, Options};
+
+static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
+
+fn pick(r: &PickRequest) -> Answer {
+    ENGINE.pick(r, Options::default()).unwrap()
+}
+
+fn within(l: &limits::Limit) -> std::ops::RangeInclusive<f64> {
+    l.least..=l.most
+}
+
+prop_compose! {
+    fn bait()(form in select(BaitForm::ALL), length_mm in within(&limits::BAIT_LENGTH),
+        body_mm in proptest::option::of(within(&limits::BAIT_BODY)), plastic in select(Plastic::ALL)) -> Bait {
+        Bait { form, length_mm, body_mm, plastic }
+    }
+}
+prop_compose! {
+    fn conditions()(depth_m in within(&limits::DEPTH), bottom in select(Bottom::ALL), cover in select(Cover::ALL),
+        clarity in select(Clarity::ALL), temp_c in proptest::option::of(within(&limits::TEMPERATURE)),
+        current_mps in within(&limits::CURRENT), wind_mps in within(&limits::WIND), drift_mps in within(&limits::DRIFT),
+        light in select(Light::ALL)) -> WaterConditions {
+        WaterConditions { depth_m, bottom, cover, clarity, temp_c, current_mps, wind_mps, drift_mps, light }
+    }
+}
+prop_compose! {
+    fn tackle()(line_kind in proptest::option::of(select(LineKind::ALL)), line_mm in proptest::option::of(within(&limits::LINE_MM)),
+        line_lb in proptest::option::of(within(&limits::LINE_LB)), leader_lb in proptest::option::of(within(&limits::LEADER_LB)),
+        rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), material in proptest::option::of(select(Material::ALL))) -> Tackle {
+        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material }
+    }
+}
+prop_compose! {
+    fn request()(bait in bait(), water in conditions(), tackle in tackle(), season in select(Season::ALL),
+        species in select(Species::ALL), fish_at in select(FishAt::ALL), forage in proptest::option::of(select(Forage::ALL)),
+        mood in select(Mood::ALL), pressure in select(Pressure::ALL), school in proptest::option::of(select(School::ALL)),
+        (toothy_fish, cast_m, retrieve_mps) in (any::<bool>(), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)))) -> PickRequest {
+        PickRequest { rig: Some(Rig::Ned), bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
+            cast_m, retrieve_mps, tackle, assumed: vec![] }
+    }
+}
+
+/// A plain rig for the laws of falling: head in g, line in mm, depth in m.
+fn falls(g: f64, line_mm: f64, depth: f64, drag: HeadDrag, bait_density: f64) -> Fall {
+    let lead = MassDensity::new::<kilogram_per_cubic_meter>(11_200.0);
+    let bait = Trailing {
+        bait_volume: Volume::new::<cubic_meter>(5e-6),
+        bait_density: MassDensity::new::<kilogram_per_cubic_meter>(bait_density),
+        bait_side: Area::new::<square_meter>(7e-4),
+        hook_mass: Mass::new::<gram>(0.2),
+    };
+    let water = Water::at(ThermodynamicTemperature::new::<degree_celsius>(14.0));
+    let head = HeadBody::new(Mass::new::<gram>(g), lead, drag, 1.0);
+    fall(
+        &head,
+        &bait,
+        0.38,
+        Length::new::<meter>(line_mm / 1000.0),
+        Length::new::<meter>(depth),
+        &water,
+    )
+}
+
+fn drags() -> impl Strategy<Value = HeadDrag> {
+    prop_oneof![
+        Just(HeadDrag::Sphere),
+        (0.3..1.2f64).prop_map(HeadDrag::Constant)
+    ]
+}
+
+/// Slack for the fixed point of a sphere's drag.
+const HAIR: f64 = 1e-6;
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 400, failure_persistence: None, ..ProptestConfig::default() })]
+
+    #[test]
+    fn heavier_never_falls_slower(g in 0.3..30.0f64, more in 0.0..10.0f64, line in 0.05..0.6f64, depth in 0.3..40.0f64, drag in drags(), plastic in 940.0..1250.0f64) {
+        let speed = |g| falls(g, line, depth, drag, plastic).speed().get::<meter_per_second>();
+        prop_assert!(speed(g + more) >= speed(g) * (1.0 - HAIR));
+    }
+
+    #[test]
+    fn deeper_never_takes_less_time(g in 0.5..30.0f64, depth in 0.3..40.0f64, more in 0.0..20.0f64, line in 0.05..0.6f64, drag in drags()) {
+        let time = |d| falls(g, line, d, drag, 1040.0).time().map_or(f64::INFINITY, |t| t.get::<second>());
+        prop_assert!(time(depth + more) >= time(depth) * (1.0 - HAIR));
+    }
+
+    #[test]
+    fn thicker_line_never_falls_faster(g in 0.5..30.0f64, line in 0.04..0.6f64, more in 0.0..0.4f64, depth in 0.3..40.0f64, drag in drags()) {
+        let speed = |mm| falls(g, mm, depth, drag, 1040.0).speed().get::<meter_per_second>();
+        prop_assert!(speed(line + more) <= speed(line) * (1.0 + HAIR));
+    }
+
+    #[test]
+    fn beads_end_at_the_bottom_when_the_time_is_up(g in 0.5..30.0f64, line in 0.0..0.6f64, depth in 0.3..40.0f64, drag in drags()) {
+        let fall = falls(g, line, depth, drag, 1040.0);
+        let time = fall.time().unwrap();
+        prop_assert!((fall.depth_after(time).get::<meter>() / depth - 1.0).abs() < 1e-6);
+        let half = fall.depth_after(Time::new::<second>(time.get::<second>() / 2.0)).get::<meter>();
+        prop_assert!(half >= depth / 2.0 * (1.0 - HAIR), "the line only slows it on the way");
+    }
+
+    #[test]
+    fn more_wind_never_lowers_the_lower_bound_nor_lightens_the_pick(r in request(), more in 0.0..10.0f64) {
+        let mut windy = r.clone();
+        windy.water.wind_mps = (r.water.wind_mps + more).min(limits::WIND.most);
+        let (calm, windy) = (pick(&r), pick(&windy));
+        // A heavier head may go with a heavier hook, which weighs a little itself.
+        prop_assert!(windy.weight.window.lower_g >= calm.weight.window.lower_g - 0.7, "{} {}", windy.weight.window.lower_g, calm.weight.window.lower_g);
+        prop_assert!(windy.weight.oz >= calm.weight.oz);
+    }
+
+    #[test]
+    fn a_faster_retrieve_never_lightens_the_pick(r in request(), at in 0.0..2.0f64, more in 0.0..1.0f64) {
+        let with = |mps| pick(&PickRequest { retrieve_mps: Some(mps), ..r.clone() }).weight.oz;
+        prop_assert!(with(at + more) >= with(at));
+    }
+
+    #[test]
+    fn a_weaker_rod_never_makes_it_heavier(r in request(), most in 1.0..60.0f64, less in 0.0..20.0f64) {
+        let with = |g: f64| pick(&PickRequest { tackle: Tackle { rod_max_g: Some(g.max(0.5)), ..r.tackle.clone() }, ..r.clone() }).weight.oz;
+        prop_assert!(with(most - less) <= with(most));
+    }
+
+    #[test]
+    fn a_thicker_bait_never_gets_a_smaller_gap(r in request(), body in 2.0..40.0f64, more in 0.0..15.0f64) {
+        let with = |mm| pick(&PickRequest { bait: Bait { body_mm: Some(mm), ..r.bait.clone() }, ..r.clone() }).hook.gap_mm;
+        prop_assert!(with(body + more) >= with(body));
+    }
+
+    #[test]
+    fn an_answer_obeys_its_window_or_names_the_conflict(r in request()) {
+        let a = pick(&r);
+        let w = &a.weight;
+        let inside = w.window.lower_g <= w.g + 0.01 && w.g <= w.window.upper_g + 0.01;
+        prop_assert!(inside || w.conflict.is_some());
+        prop_assert!(w.conflict.is_some() || a.sink.time_s > 0.0);
+        let rung = a.rungs.iter().filter(|x| (x.oz - w.oz).abs() < 1e-9).count();
+        prop_assert_eq!(rung, 1, "the weight is one that is sold");
+    }
+
+    #[test]
+    fn every_number_of_an_answer_is_finite_and_it_reads_back_the_same(r in request(), grams in any::<bool>(), imperial in any::<bool>()) {
+        let options = Options { units: if imperial { UnitSystem::Imperial } else { UnitSystem::Metric }, ladder: if grams { Ladder::Grams } else { Ladder::Ounces } };
+        let a = ENGINE.pick(&r, options).unwrap();
+        let text = serde_json::to_string(&a).unwrap();
+        // serde_json writes NaN and infinity as null, which would not read back.
+        prop_assert_eq!(serde_json::from_str::<Answer>(&text).unwrap(), a);
+    }
+
+    #[test]
+    fn swapping_units_changes_no_answer(r in request()) {
+        let numbers = |units| {
+            let a = ENGINE.pick(&r, Options { units, ladder: Ladder::Ounces }).unwrap();
+            (a.weight.oz, a.weight.window.lower_g, a.weight.window.upper_g, a.hook, a.head, a.sink, a.line, a.school)
+        };
+        prop_assert_eq!(numbers(UnitSystem::Metric), numbers(UnitSystem::Imperial));
+    }
+
+    #[test]
+    fn a_depth_typed_in_feet_is_the_depth_typed_in_metres(m in 0.2..60.0f64) {
+        let feet = format!("{} ft", m / 0.3048);
+        let read = Dimension::Distance.read(&feet, UnitSystem::Metric).unwrap();
+        prop_assert!((read - m).abs() < 1e-9);
+    }
+
+    #[test]
+    fn a_json_request_of_any_shape_gets_an_answer_or_named_faults(text in "[ -~]{0,200}", depth in any::<f64>()) {
+        let _ = PickRequest::from_json(text.as_bytes());
+        let json = format!(r#"{{"water":{{"depth_m":{depth:e}}}}}"#);
+        let sound = limits::DEPTH.check(depth, UnitSystem::Metric).is_ok();
+        prop_assert_eq!(PickRequest::from_json(json.as_bytes()).is_ok(), sound);
+    }
+}
+
+/// The order of the tables means nothing.
+#[test]
+fn the_answer_does_not_depend_on_the_order_of_the_tables() {
+    let mut tables = ENGINE.tables().clone();
+    tables.shapes.reverse();
+    tables.baits.form.reverse();
+    tables.conditions.bottom.reverse();
+    tables.conditions.cover.reverse();
+    tables.conditions.school.reverse();
+    let turned = Engine::with_tables(tables);
+    for bottom in Bottom::ALL {
+        for cover in Cover::ALL {
+            let json = format!(
+                r#"{{"rig":"ned","water":{{"bottom":"{}","cover":"{}"}}}}"#,
+                bottom.code(),
+                cover.code()
+            );
+            let r = PickRequest::from_json(json.as_bytes()).unwrap();
+            assert_eq!(turned.pick(&r, Options::default()).unwrap(), pick(&r));
+        }
+    }
+}

@@ -1,0 +1,18 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'tests',
+  timeout: 30_000,
+  workers: 2,
+  fullyParallel: true,
+  reporter: 'list',
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:7380',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+        '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'],
+    },
+  },
+});

@@ -1,0 +1,28 @@
+// A page that fails its test on any console error, thrown error or foreign request.
+import { test as base, expect } from '@playwright/test';
+
+export const test = base.extend({
+  page: async ({ page, baseURL }, use, info) => {
+    const said = [];
+    // Chromium reports our own deliberate 4xx answers as console errors; a test that asks for one says so.
+    const expected = info.annotations.some((a) => a.type === 'answers 422');
+    page.on('console', (m) => {
+      const refused = expected && m.text().includes('status of 422');
+      if (m.type() === 'error' && !refused) said.push(m.text());
+    });
+    page.on('pageerror', (e) => said.push(e.message));
+    page.on('request', (r) => { if (!r.url().startsWith(baseURL) && !r.url().startsWith('data:')) said.push(`foreign request ${r.url()}`); });
+    await use(page);
+    expect(said, 'console errors').toEqual([]);
+  },
+});
+export const answers422 = { annotation: { type: 'answers 422' } };
+export { expect };
+
+/** Changes a word and waits for the answer that follows. */
+export async function change(page, act) {
+  const answered = page.waitForResponse((r) => r.request().headers()['hx-request'] === 'true');
+  await act();
+  await answered;
+  await page.waitForLoadState('networkidle');
+}

@@ -1,0 +1,151 @@
+import { test, expect, change, answers422 } from './page.mjs';
+import AxeBuilder from '@axe-core/playwright';
+
+const weight = (page) => page.locator('.weight').innerText().then((t) => t.replace(/\s+/g, ' ').trim());
+
+test('the whole answer stands in the first screen', async ({ page }) => {
+  await page.goto('/');
+  for (const part of ['.weight', '.column-fig svg', '.ladder .chosen', '.reasons', '.strip', '.schools']) {
+    const box = await page.locator(part).first().boundingBox();
+    expect(box.y, part).toBeGreaterThanOrEqual(0);
+    expect(box.y + box.height, part).toBeLessThanOrEqual(803);
+  }
+  expect(await weight(page)).toContain('1/16');
+});
+
+test('a word is changed and the answer follows without a reload', async ({ page }) => {
+  await page.goto('/');
+  await page.evaluate(() => { window.notReloaded = true; });
+  await change(page, () => page.getByLabel('Bottom', { exact: true }).selectOption('boulder'));
+  await change(page, async () => { await page.getByLabel('Depth').fill('9'); await page.keyboard.press('Tab'); });
+  await change(page, () => page.getByLabel('School').selectOption('reaction'));
+  expect(await page.evaluate(() => window.notReloaded)).toBe(true);
+  await expect(page).toHaveURL(/depth=9\+m.*school=reaction/);
+  await expect(page.locator('.weight')).toContainText(/1\/4|5\/16|3\/8/);
+  await page.goBack();
+  await expect(page.getByLabel('School')).toHaveValue('');
+  await expect(page.getByLabel('Depth')).toHaveValue('9 m');
+});
+
+test('a value is one tap away', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/');
+  await page.getByLabel('Depth').click();
+  await change(page, () => page.getByRole('button', { name: '6 m', exact: true }).click());
+  await expect(page.getByLabel('Depth')).toHaveValue('6 m');
+  await expect(page.locator('.pad')).toBeHidden();
+  const targets = page.locator('.top nav a, .words .word select, .words .word input, .acts .btn');
+  for (const t of await targets.all()) {
+    const box = await t.boundingBox();
+    if (box) expect(box.height, await t.evaluate((e) => e.outerHTML.slice(0, 80))).toBeGreaterThanOrEqual(38);
+  }
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide).toBeLessThanOrEqual(390);
+});
+
+test('an own water in eight taps, kept, found again', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/');
+  const begun = Date.now();
+  // On a phone each select is one tap to open and one to choose.
+  await page.getByLabel('Depth').click();
+  await change(page, () => page.getByRole('button', { name: '4 m', exact: true }).click());
+  await change(page, () => page.getByLabel('Bottom', { exact: true }).selectOption('sand'));
+  await page.getByLabel('Wind').click();
+  await change(page, () => page.getByRole('button', { name: '5 m/s', exact: true }).click());
+  await change(page, () => page.getByLabel('Fish', { exact: true }).selectOption('walleye'));
+  const answer = await weight(page);
+  expect(Date.now() - begun).toBeLessThan(20_000);
+  await page.locator('#keep summary').click();
+  await page.getByLabel('Name').fill('Sand flat at noon');
+  await page.getByRole('button', { name: 'Keep this answer' }).click();
+  await expect(page.getByRole('status')).toContainText('Sand flat at noon');
+  await page.getByRole('link', { name: 'Sand flat at noon' }).click();
+  expect(await weight(page)).toBe(answer);
+  await expect(page.locator('.said')).toContainText('says the same');
+});
+
+test('bad input keeps what was typed, marks it, and recovers', answers422, async ({ page }) => {
+  await page.goto('/');
+  await change(page, async () => { await page.getByLabel('Depth').fill('deep'); await page.keyboard.press('Tab'); });
+  await expect(page.getByRole('alert')).toContainText('Depth: “deep” is not a number');
+  await expect(page.getByLabel('Depth')).toHaveValue('deep');
+  await expect(page.getByLabel('Depth')).toHaveAttribute('aria-invalid', 'true');
+  await change(page, async () => { await page.getByLabel('Depth').fill('2,5'); await page.keyboard.press('Tab'); });
+  await expect(page.locator('.weight')).toBeVisible();
+});
+
+test('units change the words and not the answer', async ({ page }) => {
+  await page.goto('/');
+  const before = await weight(page);
+  await page.getByRole('button', { name: /Units/ }).click();
+  await expect(page.getByLabel('Depth')).toHaveValue('9.84 ft');
+  expect(await weight(page)).toBe(before);
+  await page.getByRole('button', { name: /Heads sold/ }).click();
+  await expect(page.locator('.weight')).toContainText(/g\s/);
+});
+
+test('needs that cross are named, with what could give', async ({ page }) => {
+  await page.goto('/?depth=2.6+m&length=50+mm&current=0.7+m%2Fs&species=perch&rod_max=7');
+  await expect(page.locator('.conflict')).toContainText('No weight does it all');
+  expect(await page.locator('.conflict li').count()).toBeGreaterThan(0);
+});
+
+test('shortcuts', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await change(page, () => page.keyboard.press('s'));
+  await expect(page).toHaveURL(/school=hang_time/);
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Depth')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.locator('body').evaluate(() => document.activeElement.blur());
+  await page.keyboard.press('g');
+  await page.keyboard.press('k');
+  await expect(page).toHaveURL(/\/kept$/);
+});
+
+test('by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press('/');
+  await page.keyboard.type('5');
+  await change(page, () => page.keyboard.press('Tab'));
+  await expect(page.getByLabel('Depth')).toHaveValue('5 m');
+  await page.locator('#keep summary').focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('By keys');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status')).toContainText('By keys');
+});
+
+test.describe('without script', () => {
+  test.use({ javaScriptEnabled: false });
+  test('the page works by plain forms', async ({ page }) => {
+    await page.goto('/');
+    await page.getByLabel('Depth').fill('6');
+    await page.getByLabel('Bottom', { exact: true }).selectOption('boulder');
+    await page.getByRole('button', { name: 'Answer' }).click();
+    await expect(page).toHaveURL(/depth=6/);
+    await expect(page.locator('.weight')).toBeVisible();
+    await page.locator('#keep summary').click();
+    await page.getByLabel('Name').fill('No script');
+    await page.getByRole('button', { name: 'Keep this answer' }).click();
+    await expect(page.getByRole('status')).toContainText('No script');
+  });
+});
+
+for (const theme of ['sun', 'dawn']) {
+  test(`no serious fault of access, ${theme}`, async ({ page }) => {
+    await page.goto('/');
+    if (theme === 'dawn') await page.locator('button[name=theme]').click();
+    for (const url of ['/', '/kept', '/?current=0.7+m%2Fs&length=50+mm']) {
+      await page.goto(url);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter((v) => ['serious', 'critical'].includes(v.impact));
+      expect(serious.map((v) => `${url} ${v.id}: ${v.nodes.slice(0, 2).map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    }
+  });
+}
