@@ -1,1 +1,26 @@
-fn main() {}
+//! How long one pick takes, and what it is made of.
+#![expect(missing_docs, reason = "criterion's macros make undocumented items")]
+#![expect(clippy::unwrap_used, reason = "a benchmark may fail loudly")]
+
+use criterion::{Criterion, criterion_group, criterion_main};
+use std::hint::black_box;
+use yarrowfen_core::{Engine, Options, PickRequest};
+
+const CALM: &str = r#"{"rig":"ned","bait":{"form":"stick","length_mm":70,"plastic":"floating"},"water":{"depth_m":3,"bottom":"gravel","temp_c":12,"wind_mps":2},"season":"pre_spawn","species":"smallmouth"}"#;
+const CONFLICT: &str = r#"{"rig":"ned","bait":{"form":"stick","length_mm":50,"plastic":"floating"},"water":{"depth_m":2.6,"bottom":"chunk_rock","cover":"wood","current_mps":0.7},"species":"perch","tackle":{"rod_max_g":7}}"#;
+
+fn picks(c: &mut Criterion) {
+    let engine = Engine::new().unwrap();
+    for (name, json) in [("calm", CALM), ("conflict", CONFLICT)] {
+        let request = PickRequest::from_json(json.as_bytes()).unwrap();
+        c.bench_function(&format!("ned pick with reasons, {name}"), |b| {
+            b.iter(|| engine.pick(black_box(&request), Options::default()));
+        });
+    }
+    c.bench_function("reading a request", |b| {
+        b.iter(|| PickRequest::from_json(black_box(CALM.as_bytes())))
+    });
+}
+
+criterion_group!(benches, picks);
+criterion_main!(benches);

@@ -2,6 +2,7 @@
 //! short names. Here they become the contract's fields; what cannot be read
 //! keeps its text and gets its message.
 
+use std::borrow::Cow;
 use std::collections::BTreeMap;
 
 use yarrowfen_core::codes::{
@@ -346,55 +347,38 @@ impl PickForm {
     /// The same with some words changed.
     #[must_use]
     pub fn query_with(&self, changes: &[(&str, &str)]) -> String {
-        let value = |key: &str| {
-            changes
-                .iter()
-                .find(|c| c.0 == key)
-                .map_or_else(|| self.carried(key), |c| c.1.to_owned())
-        };
-        let fixed = [("units", self.units.code()), ("ladder", self.ladder.code())];
-        let pairs = WORDS
-            .iter()
-            .map(|w| (w.key, value(w.key)))
-            .chain(fixed.map(|(k, now)| {
-                (
-                    k,
-                    changes
-                        .iter()
-                        .find(|c| c.0 == k)
-                        .map_or(now, |c| c.1)
-                        .to_owned(),
-                )
-            }))
-            .filter(|(key, text)| !text.is_empty() || self.is_needed(key));
-        serde_urlencoded::to_string(pairs.collect::<Vec<_>>()).unwrap_or_default()
+        let changed = |key: &str| changes.iter().find(|c| c.0 == key).map(|c| c.1);
+        let mut out = form_urlencoded::Serializer::new(String::with_capacity(512));
+        for word in WORDS {
+            let raw = self.raw.get(word.key).map(String::as_str);
+            let text = changed(word.key)
+                .map_or_else(|| self.carried(word, raw.unwrap_or("")), Cow::Borrowed);
+            // A needed number that was blanked stays in the query, as a fault.
+            let needed = matches!(word.kind, Kind::Number(_, Need::Must)) && raw.is_some();
+            if !text.is_empty() || needed {
+                out.append_pair(word.key, &text);
+            }
+        }
+        out.append_pair("units", changed("units").unwrap_or(self.units.code()));
+        out.append_pair("ladder", changed("ladder").unwrap_or(self.ladder.code()));
+        out.finish()
     }
 
     /// A bare number gets its unit, so that a change of units changes no answer.
-    fn carried(&self, key: &str) -> String {
-        let typed = self.typed(key);
-        if WORDS.iter().any(|w| w.key == key && is_blank(w, typed)) {
-            return String::new();
+    fn carried<'t>(&self, word: &Word, typed: &'t str) -> Cow<'t, str> {
+        let typed = typed.trim();
+        if is_blank(word, typed) {
+            return Cow::Borrowed("");
         }
-        let bare = !typed.is_empty()
-            && typed
-                .chars()
-                .all(|c| c.is_ascii_digit() || matches!(c, '.' | ',' | '/' | ' '));
-        let unit = WORDS
-            .iter()
-            .find(|w| w.key == key)
-            .and_then(dimension)
-            .map(|d| d.unit(self.units));
-        match unit {
-            Some(unit) if bare => format!("{typed} {unit}"),
-            _ => typed.to_owned(),
+        let bare = typed
+            .chars()
+            .all(|c| c.is_ascii_digit() || matches!(c, '.' | ',' | '/' | ' '));
+        match dimension(word) {
+            Some(d) if bare && !typed.is_empty() => {
+                Cow::Owned(format!("{typed} {}", d.unit(self.units)))
+            }
+            _ => Cow::Borrowed(typed),
         }
-    }
-
-    /// A needed number that was blanked stays in the query, as a fault.
-    fn is_needed(&self, key: &str) -> bool {
-        let needed = |w: &Word| w.key == key && matches!(w.kind, Kind::Number(_, Need::Must));
-        self.raw.contains_key(key) && WORDS.iter().any(needed)
     }
 }
 

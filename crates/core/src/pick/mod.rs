@@ -28,7 +28,7 @@ use crate::units::{Ladder, Mass, Rung, Time, UnitSystem, grams, ounces, round, r
 use crate::water::Water;
 use needs::Needs;
 use reasons::Reasons;
-use setting::{Conditions, Rigged, Setting, celsius};
+use setting::{Conditions, Ground, Rigged, Setting, celsius};
 use uom::si::{force::newton, length::millimeter, time::second, velocity::meter_per_second};
 use window::{Choice, choose};
 
@@ -194,16 +194,14 @@ impl<'a> Work<'a> {
         } else {
             Water::at(celsius(c.temp_c))
         };
-        Setting::new(
-            self.request,
-            c,
-            water,
-            school,
-            self.rig,
-            &self.bait,
-            self.shape().traits.wedge,
-            self.tables,
-        )
+        let ground = Ground {
+            request: self.request,
+            rig: self.rig,
+            bait: &self.bait,
+            wedge: self.shape().traits.wedge,
+            tables: self.tables,
+        };
+        Setting::new(&ground, c, water, school)
     }
 
     fn needs<'n>(&'n self, setting: &'n Setting, rigged: &'n Rigged) -> Needs<'n> {

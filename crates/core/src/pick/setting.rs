@@ -126,19 +126,32 @@ pub struct Setting {
 /// 20 m with 2.4 g on a light rod).
 const GRAMS_PER_METRE_OF_CAST: f64 = 0.12;
 
+/// What of a question stays the same while conditions and schools are tried.
+#[derive(Debug, Clone, Copy)]
+pub struct Ground<'a> {
+    /// The question.
+    pub request: &'a PickRequest,
+    /// The rig's table.
+    pub rig: &'a RigRow,
+    /// The bait.
+    pub bait: &'a MeasuredBait,
+    /// How readily the head's shape wedges, 0..1.
+    pub wedge: f64,
+    /// All tables.
+    pub tables: &'a Tables,
+}
+
 impl Setting {
-    /// Resolves conditions for one school. `wedge` is the shape's trait.
+    /// Resolves conditions for one school, in water of their temperature.
     #[must_use]
-    pub fn new(
-        request: &PickRequest,
-        c: &Conditions,
-        water: Water,
-        school: School,
-        rig: &RigRow,
-        bait: &MeasuredBait,
-        wedge: f64,
-        tables: &Tables,
-    ) -> Self {
+    pub fn new(ground: &Ground<'_>, c: &Conditions, water: Water, school: School) -> Self {
+        let Ground {
+            request,
+            rig,
+            bait,
+            wedge,
+            tables,
+        } = *ground;
         let fall = &tables.conditions.fall;
         let row = tables.school(school);
         let factor = fall.temperature.at(c.temp_c) * tables.mood_factor(request.mood);

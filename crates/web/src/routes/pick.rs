@@ -35,7 +35,8 @@ pub async fn page(
     } else {
         StatusCode::UNPROCESSABLE_ENTITY
     };
-    let here = format!("/?{}", form.query());
+    let query = form.query();
+    let here = format!("/?{query}");
     let mut frame = Frame::new("pick", &reader, here.clone());
     (frame.units, frame.ladder) = (form.units, form.ladder);
     let page = PickPage::new(frame, &form, outcome, &app.rigs(), None);
