@@ -159,7 +159,10 @@ fn plain_scaled(scaled: i64, places: usize) -> String {
         at -= 1;
         buffer[at] = b'-';
     }
-    buffer[at..].iter().map(|b| char::from(*b)).collect()
+    // Only digits, a point and a sign were written.
+    std::str::from_utf8(&buffer[at..])
+        .unwrap_or_default()
+        .to_owned()
 }
 
 /// What kind of quantity a text stands for.

@@ -91,7 +91,9 @@ impl AnswerView {
                 speed: Dimension::Speed.print(s.speed_mps, units),
                 says: s.says.clone(),
                 here: s.school == a.school,
-                href: form.map(|f| format!("/?{}", f.query_with(&[("school", s.school.code())]))),
+                href: form
+                    .filter(|_| s.school != a.school)
+                    .map(|f| format!("/?{}", f.query_with(&[("school", s.school.code())]))),
             })
             .collect();
         let (first_reasons, other_reasons) = pick_first(&a.reasons);
@@ -234,7 +236,10 @@ impl PickPage {
         rigs: &[&str],
         typed: Option<KeepForm>,
     ) -> Self {
-        let query = form.query();
+        let query = frame
+            .here
+            .strip_prefix("/?")
+            .map_or_else(|| form.query(), str::to_owned);
         let (view, faults) = match outcome {
             Ok((request, answer)) => {
                 let depth = Dimension::Distance.print(request.water.depth_m, form.units);

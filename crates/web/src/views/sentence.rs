@@ -1,5 +1,7 @@
 //! The sentence whose words are the controls.
 
+use std::borrow::Cow;
+
 use yarrowfen_core::FieldError;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::units::{Dimension, UnitSystem};
@@ -11,7 +13,7 @@ pub struct Choice {
     /// Its code, empty for unknown.
     pub code: &'static str,
     /// Its words.
-    pub label: String,
+    pub label: Cow<'static, str>,
     /// Whether it is taken.
     pub chosen: bool,
 }
@@ -121,7 +123,7 @@ fn control(
             answer.map_or("usual", |a| a.school.label()).to_owned()
         }
         Some(_) if typed.is_empty() => blank(word.key).to_owned(),
-        Some(c) => c.label.clone(),
+        Some(c) => c.label.clone().into_owned(),
         None if !typed.is_empty() => printed(word, typed, form),
         None => blank(word.key).to_owned(),
     };
@@ -178,11 +180,11 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> 
         Kind::Number(..) => return Vec::new(),
     };
     let usual = match word.key {
-        "school" => Some(answer.map_or("usual here".to_owned(), |a| {
-            format!("usual here: {}", a.school)
+        "school" => Some(answer.map_or(Cow::Borrowed("usual here"), |a| {
+            Cow::Owned(format!("usual here: {}", a.school))
         })),
         "line_kind" | "material" | "light" | "pressure" | "forage" | "toothy" => {
-            Some(blank(word.key).to_owned())
+            Some(Cow::Borrowed(blank(word.key)))
         }
         _ => None,
     };
@@ -204,7 +206,7 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> 
                 })
                 .map(|(code, label)| Choice {
                     code,
-                    label: label.to_owned(),
+                    label: Cow::Borrowed(label),
                     chosen: typed == code,
                 }),
         )
