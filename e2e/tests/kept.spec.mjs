@@ -3,7 +3,7 @@ import { test, expect } from './page.mjs';
 async function keep(page, name, query = '') {
   await page.goto(`/${query}`);
   await page.locator('#keep summary').click();
-  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Remark').fill('a remark with “quotes” & <tags>');
   await page.getByRole('button', { name: 'Keep this answer' }).click();
 }
@@ -33,7 +33,7 @@ test('a kept pick asks its question again', async ({ page }) => {
   await keep(page, 'Ask me', '?depth=2.4+m&bottom=shell&species=perch&toothy=on&temp=9+°C');
   await page.getByRole('link', { name: 'Ask me' }).click();
   await page.getByRole('link', { name: 'Ask again' }).click();
-  await expect(page.getByLabel('Depth')).toHaveValue('2.4 m');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('2.4 m');
   await expect(page.getByLabel('Bottom', { exact: true })).toHaveValue('shell');
   await expect(page.getByLabel('Toothy fish about')).toHaveValue('on');
 });

@@ -17,22 +17,22 @@ test('a word is changed and the answer follows without a reload', async ({ page 
   await page.goto('/');
   await page.evaluate(() => { window.notReloaded = true; });
   await change(page, () => page.getByLabel('Bottom', { exact: true }).selectOption('boulder'));
-  await change(page, async () => { await page.getByLabel('Depth').fill('9'); await page.keyboard.press('Tab'); });
-  await change(page, () => page.getByLabel('School').selectOption('reaction'));
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('9'); await page.keyboard.press('Tab'); });
+  await change(page, () => page.getByLabel('School', { exact: true }).selectOption('reaction'));
   expect(await page.evaluate(() => window.notReloaded)).toBe(true);
   await expect(page).toHaveURL(/depth=9\+m.*school=reaction/);
   await expect(page.locator('.weight')).toContainText(/1\/4|5\/16|3\/8/);
   await page.goBack();
-  await expect(page.getByLabel('School')).toHaveValue('');
-  await expect(page.getByLabel('Depth')).toHaveValue('9 m');
+  await expect(page.getByLabel('School', { exact: true })).toHaveValue('');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('9 m');
 });
 
 test('a value is one tap away', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/');
-  await page.getByLabel('Depth').click();
+  await page.getByLabel('Depth', { exact: true }).click();
   await change(page, () => page.getByRole('button', { name: '6 m', exact: true }).click());
-  await expect(page.getByLabel('Depth')).toHaveValue('6 m');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('6 m');
   await expect(page.locator('.pad')).toBeHidden();
   const targets = page.locator('.top nav a, .words .word select, .words .word input, .acts .btn');
   for (const t of await targets.all()) {
@@ -48,16 +48,16 @@ test('an own water in eight taps, kept, found again', async ({ page }) => {
   await page.goto('/');
   const begun = Date.now();
   // On a phone each select is one tap to open and one to choose.
-  await page.getByLabel('Depth').click();
+  await page.getByLabel('Depth', { exact: true }).click();
   await change(page, () => page.getByRole('button', { name: '4 m', exact: true }).click());
   await change(page, () => page.getByLabel('Bottom', { exact: true }).selectOption('sand'));
-  await page.getByLabel('Wind').click();
+  await page.getByLabel('Wind', { exact: true }).click();
   await change(page, () => page.getByRole('button', { name: '5 m/s', exact: true }).click());
   await change(page, () => page.getByLabel('Fish', { exact: true }).selectOption('walleye'));
   const answer = await weight(page);
   expect(Date.now() - begun).toBeLessThan(20_000);
   await page.locator('#keep summary').click();
-  await page.getByLabel('Name').fill('Sand flat at noon');
+  await page.getByLabel('Name', { exact: true }).fill('Sand flat at noon');
   await page.getByRole('button', { name: 'Keep this answer' }).click();
   await expect(page.getByRole('status')).toContainText('Sand flat at noon');
   await page.getByRole('link', { name: 'Sand flat at noon' }).click();
@@ -67,11 +67,11 @@ test('an own water in eight taps, kept, found again', async ({ page }) => {
 
 test('bad input keeps what was typed, marks it, and recovers', answers422, async ({ page }) => {
   await page.goto('/');
-  await change(page, async () => { await page.getByLabel('Depth').fill('deep'); await page.keyboard.press('Tab'); });
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('deep'); await page.keyboard.press('Tab'); });
   await expect(page.getByRole('alert')).toContainText('Depth: “deep” is not a number');
-  await expect(page.getByLabel('Depth')).toHaveValue('deep');
-  await expect(page.getByLabel('Depth')).toHaveAttribute('aria-invalid', 'true');
-  await change(page, async () => { await page.getByLabel('Depth').fill('2,5'); await page.keyboard.press('Tab'); });
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('deep');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('2,5'); await page.keyboard.press('Tab'); });
   await expect(page.locator('.weight')).toBeVisible();
 });
 
@@ -79,7 +79,7 @@ test('units change the words and not the answer', async ({ page }) => {
   await page.goto('/');
   const before = await weight(page);
   await page.getByRole('button', { name: /Units/ }).click();
-  await expect(page.getByLabel('Depth')).toHaveValue('9.84 ft');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('9.84 ft');
   expect(await weight(page)).toBe(before);
   await page.getByRole('button', { name: /Heads sold/ }).click();
   await expect(page.locator('.weight')).toContainText(/g\s/);
@@ -99,7 +99,7 @@ test('shortcuts', async ({ page }) => {
   await change(page, () => page.keyboard.press('s'));
   await expect(page).toHaveURL(/school=hang_time/);
   await page.keyboard.press('/');
-  await expect(page.getByLabel('Depth')).toBeFocused();
+  await expect(page.getByLabel('Depth', { exact: true })).toBeFocused();
   await page.keyboard.press('Escape');
   await page.locator('body').evaluate(() => document.activeElement.blur());
   await page.keyboard.press('g');
@@ -112,7 +112,7 @@ test('by keyboard alone', async ({ page }) => {
   await page.keyboard.press('/');
   await page.keyboard.type('5');
   await change(page, () => page.keyboard.press('Tab'));
-  await expect(page.getByLabel('Depth')).toHaveValue('5 m');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('5 m');
   await page.locator('#keep summary').focus();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
@@ -125,13 +125,13 @@ test.describe('without script', () => {
   test.use({ javaScriptEnabled: false });
   test('the page works by plain forms', async ({ page }) => {
     await page.goto('/');
-    await page.getByLabel('Depth').fill('6');
+    await page.getByLabel('Depth', { exact: true }).fill('6');
     await page.getByLabel('Bottom', { exact: true }).selectOption('boulder');
     await page.getByRole('button', { name: 'Answer' }).click();
     await expect(page).toHaveURL(/depth=6/);
     await expect(page.locator('.weight')).toBeVisible();
     await page.locator('#keep summary').click();
-    await page.getByLabel('Name').fill('No script');
+    await page.getByLabel('Name', { exact: true }).fill('No script');
     await page.getByRole('button', { name: 'Keep this answer' }).click();
     await expect(page.getByRole('status')).toContainText('No script');
   });
