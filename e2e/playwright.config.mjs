@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'tests',
-  timeout: 30_000,
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: true,
   reporter: 'list',
