@@ -6,6 +6,10 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
+/// The allocator that the program is built with.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 const CALM: &str = r#"{"rig":"ned","bait":{"form":"stick","length_mm":70,"plastic":"floating"},"water":{"depth_m":3,"bottom":"gravel","temp_c":12,"wind_mps":2},"season":"pre_spawn","species":"smallmouth"}"#;
 const CONFLICT: &str = r#"{"rig":"ned","bait":{"form":"stick","length_mm":50,"plastic":"floating"},"water":{"depth_m":2.6,"bottom":"chunk_rock","cover":"wood","current_mps":0.7},"species":"perch","tackle":{"rod_max_g":7}}"#;
 

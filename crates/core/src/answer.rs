@@ -1,6 +1,8 @@
 //! The answer: the contract's JSON, and all that a page needs to show it, so
 //! that a kept answer is shown later just as it was given.
 
+use std::borrow::Cow;
+
 use serde::{Deserialize, Serialize};
 
 use crate::codes::{
@@ -8,11 +10,15 @@ use crate::codes::{
     Shape, Tie, Topic, UpperBound, Wire,
 };
 
+/// A text of an answer: most are words of the program's own, which then are not
+/// copied for each answer.
+pub type Text = Cow<'static, str>;
+
 /// One answer.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Answer {
     /// Version of the model that gave it.
-    pub model: String,
+    pub model: Text,
     /// The rig.
     pub rig: Rig,
     /// The school that was followed.
@@ -32,11 +38,11 @@ pub struct Answer {
     /// How to fish it.
     pub retrieve: Retrieve,
     /// How to rig it, with marks measured for this bait.
-    pub rigging: Vec<String>,
+    pub rigging: Vec<Text>,
     /// How to set the hook.
-    pub hook_set: String,
+    pub hook_set: Text,
     /// When to leave this rig.
-    pub leave_when: String,
+    pub leave_when: Text,
     /// Why, for and against.
     pub reasons: Vec<Reason>,
     /// What else is worth knowing.
@@ -80,7 +86,7 @@ pub struct Head {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct Weight {
-    pub label: String,
+    pub label: Text,
     pub oz: f64,
     pub g: f64,
     pub window: Window,
@@ -100,9 +106,9 @@ pub struct Window {
     pub lower_g: f64,
     pub upper_g: f64,
     /// The bound at the light end, in words with its numbers.
-    pub lower_says: String,
+    pub lower_says: Text,
     /// The bound at the heavy end.
-    pub upper_says: String,
+    pub upper_says: Text,
 }
 
 /// Needs that cannot all be met.
@@ -113,7 +119,7 @@ pub struct Conflict {
     /// The need that asks for less.
     pub upper_by: UpperBound,
     /// What that means.
-    pub text: String,
+    pub text: Text,
     /// What could give: changes of the conditions are tried on the model and
     /// name what would then be tied on; a stronger rod or a bulkier bait is
     /// named without a number.
@@ -124,18 +130,18 @@ pub struct Conflict {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Give {
     /// Its code.
-    pub code: String,
+    pub code: Text,
     /// In words with its number.
-    pub text: String,
+    pub text: Text,
     /// The weight it would lead to.
-    pub label: String,
+    pub label: Text,
 }
 
 /// The hook; millimetres decide, the number is a hint.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct Hook {
-    pub size: String,
+    pub size: Text,
     pub style: HookStyle,
     pub gap_mm: f64,
     pub length_mm: f64,
@@ -143,7 +149,7 @@ pub struct Hook {
     pub wire: Wire,
     pub wire_mm: f64,
     pub point: Point,
-    pub near: Vec<String>,
+    pub near: Vec<Text>,
 }
 
 /// The fall.
@@ -166,7 +172,7 @@ pub struct Sink {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct Line {
-    pub kind: String,
+    pub kind: Text,
     pub main_lb: (f64, f64),
     pub leader_lb: (f64, f64),
     /// Kind and diameter that the window was computed with.
@@ -187,20 +193,20 @@ pub struct Rod {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct Retrieve {
-    pub name: String,
+    pub name: Text,
     pub speed_mps: f64,
-    pub steps: Vec<String>,
+    pub steps: Vec<Text>,
 }
 
 /// One reason, with what it rests on.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Reason {
     /// Its code.
-    pub code: String,
+    pub code: Text,
     /// What it speaks of.
     pub about: Topic,
     /// In words with its numbers.
-    pub text: String,
+    pub text: Text,
     /// What it rests on.
     pub basis: Basis,
     /// Whether it speaks for the answer or against it.
@@ -211,16 +217,16 @@ pub struct Reason {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "plain words")]
 pub struct Coded {
-    pub code: String,
-    pub text: String,
+    pub code: Text,
+    pub text: Text,
 }
 
 /// Something to turn to.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "plain words")]
 pub struct Switch {
-    pub to: String,
-    pub when: String,
+    pub to: Text,
+    pub when: Text,
 }
 
 /// Another rig for this water.
@@ -231,7 +237,7 @@ pub struct RunnerUp {
     pub head: Head,
     pub weight: Weight,
     pub hook: Hook,
-    pub why_not_first: String,
+    pub why_not_first: Text,
 }
 
 /// A rung heavier or lighter.
@@ -240,8 +246,8 @@ pub struct RunnerUp {
 pub struct Step {
     pub oz: f64,
     pub g: f64,
-    pub label: String,
-    pub when: String,
+    pub label: Text,
+    pub when: Text,
 }
 
 /// What one school would tie on.
@@ -249,17 +255,17 @@ pub struct Step {
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct SchoolAnswer {
     pub school: School,
-    pub label: String,
+    pub label: Text,
     pub oz: f64,
     pub speed_mps: f64,
-    pub says: String,
+    pub says: Text,
 }
 
 /// A rung of the ladder, and what it would do.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct RungReport {
-    pub label: String,
+    pub label: Text,
     pub oz: f64,
     pub g: f64,
     pub in_window: bool,

@@ -14,6 +14,8 @@ macro_rules! codes {
         impl $name {
             /// Every value, in the order of the contract.
             pub const ALL: &'static [Self] = &[$(Self::$variant),+];
+            /// Code and words of every value, in the order of the contract.
+            pub const WORDS: &'static [(&'static str, &'static str)] = &[$(($code, $label)),+];
             /// The code that stands in requests, answers and tables.
             #[must_use]
             pub const fn code(self) -> &'static str {

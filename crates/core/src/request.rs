@@ -136,7 +136,7 @@ pub enum Loose {
 }
 
 /// Loose fields by their names in the contract. Absent means not given.
-pub type Fields = BTreeMap<String, Loose>;
+pub type Fields = BTreeMap<&'static str, Loose>;
 
 /// Fields of the contract that hold codes.
 const CODE_FIELDS: &[&str] = &[
@@ -160,10 +160,15 @@ const CODE_FIELDS: &[&str] = &[
 ];
 const GROUPS: &[&str] = &["bait", "water", "tackle"];
 
-/// Whether the contract knows a field.
+/// A field by its name, if the contract knows it.
 #[must_use]
-pub fn is_field(name: &str) -> bool {
-    CODE_FIELDS.contains(&name) || limits::ALL.iter().any(|l| l.field == name)
+pub fn field(name: &str) -> Option<&'static str> {
+    let numbers = limits::ALL.iter().map(|l| l.field);
+    CODE_FIELDS
+        .iter()
+        .copied()
+        .chain(numbers)
+        .find(|f| *f == name)
 }
 
 /// Flattens the contract's JSON: `{"water":{"depth_m":2}}` to `water.depth_m`.
@@ -212,13 +217,13 @@ fn merge_faults(mut faults: Vec<FieldError>, fields: Fields) -> Vec<FieldError> 
 }
 
 fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldError>) {
-    if !is_field(name) {
+    let Some(name) = field(name) else {
         faults.push(FieldError::new(
             shorten(name),
             "the contract has no such field",
         ));
         return;
-    }
+    };
     let loose = match value {
         Value::Null => return,
         Value::Bool(b) => Loose::Flag(*b),
@@ -226,7 +231,7 @@ fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldEr
         Value::String(s) => Loose::Text(s.clone()),
         Value::Array(_) | Value::Object(_) => Loose::Other,
     };
-    fields.insert(name.to_owned(), loose);
+    fields.insert(name, loose);
 }
 
 /// Reads fields one by one, gathering faults and what was assumed.

@@ -42,36 +42,51 @@ pub const GRAVITY: f64 = 9.806_65;
 
 /// Heads sold by the ounce, as numerator and denominator, lightest first
 /// (common practice).
-const OUNCE_RUNGS: [(u32, u32); 16] = [
-    (1, 96),
-    (1, 64),
-    (1, 32),
-    (3, 64),
-    (1, 16),
-    (3, 32),
-    (1, 8),
-    (5, 32),
-    (3, 16),
-    (1, 4),
-    (5, 16),
-    (3, 8),
-    (1, 2),
-    (5, 8),
-    (3, 4),
-    (1, 1),
+const OUNCE_RUNGS: [(u32, u32, &str); 16] = [
+    (1, 96, "1/96 oz"),
+    (1, 64, "1/64 oz"),
+    (1, 32, "1/32 oz"),
+    (3, 64, "3/64 oz"),
+    (1, 16, "1/16 oz"),
+    (3, 32, "3/32 oz"),
+    (1, 8, "1/8 oz"),
+    (5, 32, "5/32 oz"),
+    (3, 16, "3/16 oz"),
+    (1, 4, "1/4 oz"),
+    (5, 16, "5/16 oz"),
+    (3, 8, "3/8 oz"),
+    (1, 2, "1/2 oz"),
+    (5, 8, "5/8 oz"),
+    (3, 4, "3/4 oz"),
+    (1, 1, "1 oz"),
 ];
 
 /// Heads sold by the gram, lightest first (common practice).
-const GRAM_RUNGS: [f64; 16] = [
-    0.5, 1.0, 1.5, 2.0, 3.0, 4.0, 5.0, 7.0, 10.0, 12.5, 15.0, 17.5, 20.0, 22.5, 25.0, 30.0,
+const GRAM_RUNGS: [(f64, &str); 16] = [
+    (0.5, "0.5 g"),
+    (1.0, "1 g"),
+    (1.5, "1.5 g"),
+    (2.0, "2 g"),
+    (3.0, "3 g"),
+    (4.0, "4 g"),
+    (5.0, "5 g"),
+    (7.0, "7 g"),
+    (10.0, "10 g"),
+    (12.5, "12.5 g"),
+    (15.0, "15 g"),
+    (17.5, "17.5 g"),
+    (20.0, "20 g"),
+    (22.5, "22.5 g"),
+    (25.0, "25 g"),
+    (30.0, "30 g"),
 ];
 
 /// A head weight that is sold: the nominal weight of the head alone, without
 /// hook.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Rung {
     /// As printed on the packet, with its unit: `3/32 oz`, `7 g`.
-    pub label: String,
+    pub label: &'static str,
     /// Nominal mass.
     pub mass: Mass,
 }
@@ -82,19 +97,15 @@ pub fn rungs(ladder: Ladder) -> Vec<Rung> {
     match ladder {
         Ladder::Ounces => OUNCE_RUNGS
             .iter()
-            .map(|&(n, d)| Rung {
-                label: if d == 1 {
-                    format!("{n} oz")
-                } else {
-                    format!("{n}/{d} oz")
-                },
+            .map(|&(n, d, label)| Rung {
+                label,
                 mass: Mass::new::<gram>(GRAMS_PER_OUNCE * f64::from(n) / f64::from(d)),
             })
             .collect(),
         Ladder::Grams => GRAM_RUNGS
             .iter()
-            .map(|&g| Rung {
-                label: format!("{} g", plain(g, 1)),
+            .map(|&(g, label)| Rung {
+                label,
                 mass: Mass::new::<gram>(g),
             })
             .collect(),
@@ -121,48 +132,80 @@ pub fn round(value: f64, places: i32) -> f64 {
 }
 
 /// Prints with at most `places` decimals and no trailing zeros: `2.4`, `3`.
-///
-/// Numbers of a page's size are printed by whole numbers, several times faster
-/// than the exact printing of floats; a page has some hundred of them.
 #[must_use]
 pub fn plain(value: f64, places: usize) -> String {
-    /// Powers of ten that are used; beyond them printing is left to std.
-    const SCALES: [u32; 7] = [1, 10, 100, 1_000, 10_000, 100_000, 1_000_000];
-    let scaled = SCALES.get(places).map(|s| (value * f64::from(*s)).round());
-    match scaled {
-        Some(v) if v.abs() < 1e15 => plain_scaled(v as i64, places),
-        _ => format!("{value:.places$}"),
+    printed(value, places).to_string()
+}
+
+/// A number in print, without a place on the heap: a page has some hundred.
+#[derive(Debug, Clone, Copy)]
+pub struct Printed(Print);
+
+#[derive(Debug, Clone, Copy)]
+enum Print {
+    /// Digits, in the last bytes from an index on.
+    Short([u8; Printed::ROOM], usize),
+    /// Too long to be printed by whole numbers; left to std.
+    Long(f64, usize),
+}
+
+impl Printed {
+    /// 15 digits, a point, a sign, and zeros in front of a fraction.
+    const ROOM: usize = 24;
+}
+
+impl std::fmt::Display for Printed {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        match &self.0 {
+            // Only digits, a point and a sign were written.
+            Print::Short(text, from) => {
+                f.write_str(std::str::from_utf8(&text[*from..]).unwrap_or_default())
+            }
+            Print::Long(value, places) => write!(f, "{value:.places$}"),
+        }
     }
 }
 
+/// A number with at most `places` decimals and no trailing zeros.
+///
+/// Numbers of a page's size are printed by whole numbers, several times faster
+/// than the exact printing of floats.
+#[must_use]
+pub fn printed(value: f64, places: usize) -> Printed {
+    /// Powers of ten that are used; beyond them printing is left to std.
+    const SCALES: [f64; 7] = [1.0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6];
+    let scaled = SCALES.get(places).map(|s| (value * s).round());
+    Printed(match scaled {
+        Some(v) if v.abs() < 1e15 => digits(v as i64, places),
+        _ => Print::Long(value, places),
+    })
+}
+
 /// Digits of a whole number with a decimal point `places` from the right.
-fn plain_scaled(scaled: i64, places: usize) -> String {
+fn digits(scaled: i64, places: usize) -> Print {
     let (mut digits, mut left) = (scaled.unsigned_abs(), places);
     while left > 0 && digits % 10 == 0 {
         digits /= 10;
         left -= 1;
     }
-    let mut buffer = [b'0'; 32];
-    let mut at = buffer.len();
+    let mut text = [b'0'; Printed::ROOM];
+    let mut at = text.len();
     let mut written = 0;
     while digits > 0 || written <= left {
         if written == left && left > 0 {
             at -= 1;
-            buffer[at] = b'.';
+            text[at] = b'.';
         }
         at -= 1;
-        buffer[at] = b'0' + (digits % 10) as u8;
+        text[at] = b'0' + (digits % 10) as u8;
         digits /= 10;
         written += 1;
     }
     if scaled < 0 {
         at -= 1;
-        buffer[at] = b'-';
+        text[at] = b'-';
     }
-    // Only digits, a point and a sign were written.
-    std::str::from_utf8(&buffer[at..])
-        .unwrap_or_default()
-        .to_owned()
+    Print::Short(text, at)
 }
 
 /// What kind of quantity a text stands for.
@@ -312,7 +355,7 @@ impl Dimension {
     #[must_use]
     pub fn print(self, value: f64, system: UnitSystem) -> String {
         let (number, places) = self.shown(value, system);
-        format!("{} {}", plain(number, places), self.unit(system))
+        format!("{} {}", printed(number, places), self.unit(system))
     }
 
     /// The same, two decimals finer: for a box whose text is read again.
@@ -428,6 +471,21 @@ mod tests {
             let std = format!("{v:.3}");
             let std = std.trim_end_matches('0').trim_end_matches('.');
             assert_eq!(plain(v, 3), if std == "-0" { "0" } else { std });
+        }
+    }
+
+    #[test]
+    fn the_labels_of_the_rungs_say_their_mass() {
+        for rung in rungs(Ladder::Ounces).iter().chain(&rungs(Ladder::Grams)) {
+            let said = rung.label.split_once(' ').and_then(|(number, unit)| {
+                let grams_each = if unit == "oz" { GRAMS_PER_OUNCE } else { 1.0 };
+                read_number(number).map(|n| n * grams_each)
+            });
+            assert!(
+                said.is_some_and(|g| (g - grams(rung.mass)).abs() < 1e-9),
+                "{}",
+                rung.label
+            );
         }
     }
 

@@ -1,7 +1,7 @@
 //! Kept picks: the answer as it was given, with its question.
 
 use serde_json::Value;
-use sqlx::types::Json;
+use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::answer::Answer;
@@ -135,6 +135,34 @@ impl Row {
     }
 }
 
+/// Writes one row; `at` is now where none is given.
+async fn insert(
+    connection: &mut PgConnection,
+    id: Uuid,
+    owner: OwnerId,
+    at: Option<OffsetDateTime>,
+    new: &NewKept<'_>,
+) -> Result<(), StoreError> {
+    sqlx::query!(
+        "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at)
+         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()))",
+        id,
+        owner.0,
+        new.text.name,
+        new.text.remark,
+        new.text.place,
+        serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
+        serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
+        new.units.code(),
+        new.ladder.code(),
+        &*new.answer.model,
+        at,
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
 impl Store {
     /// Keeps an answer for an owner, who is entered if new. One transaction.
     ///
@@ -168,22 +196,7 @@ impl Store {
         if kept >= MOST_KEPT {
             return Err(StoreError::Full(MOST_KEPT));
         }
-        sqlx::query!(
-            "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model)
-             values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)",
-            id,
-            owner.0,
-            new.text.name,
-            new.text.remark,
-            new.text.place,
-            serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
-            serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
-            new.units.code(),
-            new.ladder.code(),
-            new.answer.model,
-        )
-        .execute(&mut *tx)
-        .await?;
+        insert(&mut tx, id, owner, None, new).await?;
         tx.commit().await?;
         Ok(id)
     }
@@ -299,23 +312,7 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         for (id, at, new) in all {
-            sqlx::query!(
-                "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at)
-                 values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
-                id,
-                DEMO_OWNER.0,
-                new.text.name,
-                new.text.remark,
-                new.text.place,
-                serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
-                serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
-                new.units.code(),
-                new.ladder.code(),
-                new.answer.model,
-                at,
-            )
-            .execute(&mut *tx)
-            .await?;
+            insert(&mut tx, *id, DEMO_OWNER, Some(*at), new).await?;
         }
         tx.commit().await?;
         Ok(())

@@ -3,7 +3,6 @@
 //! keeps its text and gets its message.
 
 use std::borrow::Cow;
-use std::collections::BTreeMap;
 
 use yarrowfen_core::codes::{
     BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
@@ -17,7 +16,7 @@ use yarrowfen_core::{Options, PickRequest};
 /// How a word of the sentence is read.
 pub enum Kind {
     /// One of the contract's codes, with the words for each.
-    Code(fn() -> Vec<(&'static str, &'static str)>),
+    Code(&'static [(&'static str, &'static str)]),
     /// A number; whether it must be there.
     Number(&'static Limit, Need),
     /// Yes or nothing.
@@ -50,7 +49,7 @@ pub struct Word {
 
 macro_rules! codes {
     ($ty:ty) => {
-        Kind::Code(|| <$ty>::ALL.iter().map(|c| (c.code(), c.label())).collect())
+        Kind::Code(<$ty>::WORDS)
     };
 }
 macro_rules! words {
@@ -214,10 +213,17 @@ pub const WORDS: &[Word] = words![
     ),
 ];
 
+/// The place of a word in [`WORDS`].
+fn place(key: &str) -> Option<usize> {
+    WORDS.iter().position(|w| w.key == key)
+}
+
 /// The question of a page, as typed.
 #[derive(Debug, Clone)]
 pub struct PickForm {
-    raw: BTreeMap<String, String>,
+    /// One text for each of [`WORDS`], in their order; none where the query
+    /// does not name the word.
+    raw: Vec<Option<Cow<'static, str>>>,
     /// Units that bare numbers are in and that texts are printed in.
     pub units: UnitSystem,
     /// Weights that are sold.
@@ -230,31 +236,36 @@ impl PickForm {
     /// before.
     #[must_use]
     pub fn from_query(query: &str, before: Options) -> Self {
-        let pairs: Vec<(String, String)> = serde_urlencoded::from_str(query).unwrap_or_default();
-        let mut raw: BTreeMap<String, String> = pairs.into_iter().collect();
-        let units = raw
-            .remove("units")
-            .and_then(|u| UnitSystem::from_code(&u))
-            .unwrap_or(before.units);
-        let ladder = raw
-            .remove("ladder")
-            .and_then(|l| Ladder::from_code(&l))
-            .unwrap_or(before.ladder);
-        raw.retain(|key, _| WORDS.iter().any(|w| w.key == key));
-        if raw.is_empty() {
-            raw = WORDS
-                .iter()
-                .map(|w| (w.key.to_owned(), w.first.to_owned()))
-                .collect();
+        let pairs: Vec<(Cow<'_, str>, Cow<'_, str>)> =
+            serde_urlencoded::from_str(query).unwrap_or_default();
+        let mut form = Self {
+            raw: vec![None; WORDS.len()],
+            units: before.units,
+            ladder: before.ladder,
+        };
+        let mut words = 0;
+        for (key, text) in pairs {
+            match (&*key, place(&key)) {
+                ("units", _) => form.units = UnitSystem::from_code(&text).unwrap_or(form.units),
+                ("ladder", _) => form.ladder = Ladder::from_code(&text).unwrap_or(form.ladder),
+                (_, Some(at)) => {
+                    form.raw[at] = Some(text.into_owned().into());
+                    words += 1;
+                }
+                _ => {}
+            }
         }
-        Self { raw, units, ladder }
+        if words == 0 {
+            form.raw = WORDS.iter().map(|w| Some(w.first.into())).collect();
+        }
+        form
     }
 
     /// The question of a stored request, for asking it again.
     #[must_use]
     pub fn from_request(request: &PickRequest, options: Options) -> Self {
         let json = serde_json::to_value(request).unwrap_or_default();
-        let mut raw = BTreeMap::new();
+        let mut raw = Vec::with_capacity(WORDS.len());
         for word in WORDS {
             let pointer = format!("/{}", word.field.replace('.', "/"));
             let text = match json.pointer(&pointer) {
@@ -268,7 +279,7 @@ impl PickForm {
                 }
                 _ => String::new(),
             };
-            raw.insert(word.key.to_owned(), text);
+            raw.push(Some(text.into()));
         }
         Self {
             raw,
@@ -286,10 +297,16 @@ impl PickForm {
         }
     }
 
+    /// What was typed at the word in this place of [`WORDS`].
+    #[must_use]
+    pub fn at(&self, place: usize) -> &str {
+        self.raw[place].as_deref().map_or("", str::trim)
+    }
+
     /// What was typed at a word.
     #[must_use]
     pub fn typed(&self, key: &str) -> &str {
-        self.raw.get(key).map_or("", |t| t.trim())
+        place(key).map_or("", |at| self.at(at))
     }
 
     /// Reads the question, or names every fault by its contract field.
@@ -298,10 +315,10 @@ impl PickForm {
     /// All faults.
     pub fn read(&self) -> Result<PickRequest, Vec<FieldError>> {
         let (mut fields, mut faults) = (Fields::new(), Vec::new());
-        for word in WORDS {
-            match self.loose(word) {
+        for (word, raw) in WORDS.iter().zip(&self.raw) {
+            match self.loose(word, raw.as_deref()) {
                 Ok(Some(value)) => {
-                    fields.insert(word.field.to_owned(), value);
+                    fields.insert(word.field, value);
                 }
                 Ok(None) => {}
                 Err(message) => faults.push(FieldError::new(word.field, message)),
@@ -317,8 +334,8 @@ impl PickForm {
         }
     }
 
-    fn loose(&self, word: &Word) -> Result<Option<Loose>, String> {
-        let Some(text) = self.raw.get(word.key).map(|t| t.trim()) else {
+    fn loose(&self, word: &Word, raw: Option<&str>) -> Result<Option<Loose>, String> {
+        let Some(text) = raw.map(str::trim) else {
             return Ok(None);
         };
         let text = if is_blank(word, text) { "" } else { text };
@@ -349,8 +366,8 @@ impl PickForm {
     pub fn query_with(&self, changes: &[(&str, &str)]) -> String {
         let changed = |key: &str| changes.iter().find(|c| c.0 == key).map(|c| c.1);
         let mut out = form_urlencoded::Serializer::new(String::with_capacity(512));
-        for word in WORDS {
-            let raw = self.raw.get(word.key).map(String::as_str);
+        for (word, raw) in WORDS.iter().zip(&self.raw) {
+            let raw = raw.as_deref();
             let text = changed(word.key)
                 .map_or_else(|| self.carried(word, raw.unwrap_or("")), Cow::Borrowed);
             // A needed number that was blanked stays in the query, as a fault.
@@ -410,7 +427,7 @@ mod tests {
     fn every_word_stands_for_a_field_of_the_contract() {
         for word in WORDS {
             assert!(
-                yarrowfen_core::request::is_field(word.field),
+                yarrowfen_core::request::field(word.field).is_some(),
                 "{}",
                 word.key
             );

@@ -33,7 +33,7 @@ impl HeadBody {
     #[must_use]
     pub fn new(mass: Mass, density: MassDensity, drag: HeadDrag, frontal: f64) -> Self {
         let volume = (mass / density).value;
-        let sphere_diameter = Length::new::<meter>((6.0 * volume / PI).cbrt());
+        let sphere_diameter = Length::new::<meter>((6.0 * volume / PI).powf(1.0 / 3.0));
         Self {
             mass,
             density,

@@ -1,6 +1,6 @@
 //! Notes, and the cautions where somebody could be hurt.
 
-use crate::answer::Coded;
+use crate::answer::{Coded, Text};
 use crate::codes::{Bottom, Clarity, FishAt, Material, School, Season, Species};
 use crate::pick::Picture;
 use crate::pick::reasons::coded;
@@ -107,7 +107,7 @@ pub fn cautions(p: &Picture<'_>, total_g: f64, material: Material) -> Vec<Coded>
     let r = p.request;
     let t = p.conditions.temp_c;
     let mut all = Vec::new();
-    let mut say = |yes: bool, code: &str, text: String| {
+    let mut say = |yes: bool, code: &'static str, text: Text| {
         if yes {
             all.push(coded(code, text));
         }
@@ -121,7 +121,8 @@ pub fn cautions(p: &Picture<'_>, total_g: f64, material: Material) -> Vec<Coded>
                 "Head, hook and bait weigh {} g, the rod is rated to {} g",
                 plain(total_g, 1),
                 plain(most, 1)
-            ),
+            )
+            .into(),
         );
     }
     say(
@@ -145,7 +146,8 @@ pub fn cautions(p: &Picture<'_>, total_g: f64, material: Material) -> Vec<Coded>
         format!(
             "Fish from below {} suffer from the pressure: bring few up, and slowly",
             p.distance(PRESSURE_DEPTH_M)
-        ),
+        )
+        .into(),
     );
     let warm = if r.species == Species::Trout {
         WARM_RELEASE_TROUT_C
@@ -190,7 +192,7 @@ pub fn cautions(p: &Picture<'_>, total_g: f64, material: Material) -> Vec<Coded>
 #[must_use]
 pub fn disputed_weight(
     followed: School,
-    others: &[(School, String)],
+    others: &[(School, Text)],
     tied_on: &str,
 ) -> Option<Coded> {
     let differ: Vec<_> = others

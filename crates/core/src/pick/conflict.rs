@@ -127,7 +127,7 @@ const CHANGES: &[Change] = &[
 ];
 
 /// A choice under other conditions, with the label of its rung.
-pub type Retry<'a> = &'a dyn Fn(&Conditions) -> (Choice, String);
+pub type Retry<'a> = &'a dyn Fn(&Conditions) -> (Choice, &'static str);
 
 /// Names a conflict and what could give.
 #[must_use]
@@ -135,7 +135,7 @@ pub fn name(
     choice: &Choice,
     c: &Conditions,
     units: UnitSystem,
-    tied_on: &str,
+    tied_on: &'static str,
     retry: Retry<'_>,
 ) -> Option<Conflict> {
     let (lower_by, upper_by) = (choice.lower.1, choice.upper.1);
@@ -174,8 +174,8 @@ pub fn name(
             let helps = new.crossed == Crossed::No || new.lower.0 < choice.lower.0 * 0.9;
             helps.then(|| Give {
                 code: change.code.into(),
-                text: format!("{}: {ends} {label}", (change.words)(&changed, units)),
-                label,
+                text: format!("{}: {ends} {label}", (change.words)(&changed, units)).into(),
+                label: label.into(),
             })
         })
         .chain(
@@ -195,12 +195,12 @@ pub fn name(
     Some(Conflict {
         lower_by,
         upper_by,
-        text,
+        text: text.into(),
         gives,
     })
 }
 
-fn give(code: &str, text: &str, label: &str) -> Give {
+fn give(code: &'static str, text: &'static str, label: &'static str) -> Give {
     Give {
         code: code.into(),
         text: text.into(),

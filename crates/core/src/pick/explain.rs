@@ -205,7 +205,7 @@ pub fn hook(fit: &HookFit, p: &Picture<'_>, depth_mm: f64, reasons: &mut Reasons
             Topic::Hook,
             "disputed_hidden_point",
             Basis::CommonPractice,
-            "A hidden point costs some bites; others leave it free and lose heads".into(),
+            "A hidden point costs some bites; others leave it free and lose heads",
         );
     }
 }

@@ -138,7 +138,7 @@ impl Engine {
                 Topic::Rig,
                 "only_rig_so_far",
                 Basis::CommonPractice,
-                "No rig was asked for, and the Ned is the only one chosen for so far".into(),
+                "No rig was asked for, and the Ned is the only one chosen for so far",
             );
         }
         Ok(Work::new(self, request, options, rig).answer(practice, reasons))
@@ -157,6 +157,7 @@ struct Work<'a> {
     water: Water,
     bait: MeasuredBait,
     shapes: Vec<(f64, &'a ShapeRow)>,
+    ground: Ground<'a>,
     point: Point,
 }
 
@@ -169,6 +170,9 @@ impl<'a> Work<'a> {
     ) -> Self {
         let tables = &engine.tables;
         let conditions = Conditions::of(request, rig, tables);
+        let bait = MeasuredBait::of(&request.bait, tables);
+        let shapes = shape::ranked(request, rig, tables);
+        let wedge = shapes.first().map_or(0.5, |s| s.1.traits.wedge);
         Self {
             engine,
             tables,
@@ -177,8 +181,9 @@ impl<'a> Work<'a> {
             rig,
             water: Water::at(celsius(conditions.temp_c)),
             conditions,
-            bait: MeasuredBait::of(&request.bait, tables),
-            shapes: shape::ranked(request, rig, tables),
+            ground: Ground::new(request, rig, &bait, wedge, tables),
+            bait,
+            shapes,
             point: tables.cover(request.water.cover).point,
         }
     }
@@ -194,14 +199,7 @@ impl<'a> Work<'a> {
         } else {
             Water::at(celsius(c.temp_c))
         };
-        let ground = Ground {
-            request: self.request,
-            rig: self.rig,
-            bait: &self.bait,
-            wedge: self.shape().traits.wedge,
-            tables: self.tables,
-        };
-        Setting::new(&ground, c, water, school)
+        Setting::new(&self.ground, c, water, school)
     }
 
     fn needs<'n>(&'n self, setting: &'n Setting, rigged: &'n Rigged) -> Needs<'n> {
@@ -293,7 +291,7 @@ impl<'a> Work<'a> {
             .iter()
             .map(|s| (s.school, s.label.clone()))
             .collect();
-        notes.extend(advice::disputed_weight(school, &labels, &rung.label));
+        notes.extend(advice::disputed_weight(school, &labels, rung.label));
         Answer {
             model: MODEL_VERSION.into(),
             rig: self.rig.code,
@@ -304,7 +302,7 @@ impl<'a> Work<'a> {
             step_down: self.step_down(&choice, &rigged, school),
             rungs: self.rung_reports(&needs, &choice),
             retrieve: Retrieve {
-                name: self.rig.retrieve.name.clone(),
+                name: self.rig.retrieve.name.clone().into(),
                 speed_mps: round(self.conditions.retrieve_mps, 3),
                 steps: practice.retrieve(&picture),
             },
@@ -329,7 +327,7 @@ impl<'a> Work<'a> {
 
     fn hook(&self, fit: &HookFit, wire: crate::codes::Wire) -> Hook {
         Hook {
-            size: fit.size.clone(),
+            size: fit.size.clone().into(),
             style: fit.style,
             gap_mm: round(fit.measured.gap_mm, 1),
             length_mm: round(fit.measured.length_mm, 1),
@@ -337,7 +335,7 @@ impl<'a> Work<'a> {
             wire,
             wire_mm: round(fit.measured.wire_mm, 2),
             point: self.point,
-            near: fit.near.clone(),
+            near: fit.near.iter().cloned().map(Into::into).collect(),
         }
     }
 
@@ -373,10 +371,10 @@ impl<'a> Work<'a> {
         let rung = &self.ladder()[choice.rung];
         let retry = |c: &Conditions| {
             let new = self.choose_for(c, school, rigged);
-            (new, self.ladder()[new.rung].label.clone())
+            (new, self.ladder()[new.rung].label)
         };
         Weight {
-            label: rung.label.clone(),
+            label: rung.label.into(),
             oz: round(ounces(rung.mass), 5),
             g: round(grams(rung.mass), 2),
             window: Window {
@@ -386,14 +384,14 @@ impl<'a> Work<'a> {
                 upper_by: choice.upper.1,
                 lower_g: round(grams(choice.lower.0), 2),
                 upper_g: round(grams(choice.upper.0), 2),
-                lower_says: explain::lower(choice, needs, p),
-                upper_says: explain::upper(choice, needs, p),
+                lower_says: explain::lower(choice, needs, p).into(),
+                upper_says: explain::upper(choice, needs, p).into(),
             },
             conflict: conflict::name(
                 choice,
                 &self.conditions,
                 self.options.units,
-                &rung.label,
+                rung.label,
                 &retry,
             ),
             total_g: round(grams(rung.mass + rigged.other_mass), 1),
@@ -448,7 +446,7 @@ impl<'a> Work<'a> {
                 let rung = &self.ladder()[rung];
                 SchoolAnswer {
                     school,
-                    label: rung.label.clone(),
+                    label: rung.label.into(),
                     oz: round(ounces(rung.mass), 5),
                     speed_mps: round(
                         needs
@@ -457,7 +455,7 @@ impl<'a> Work<'a> {
                             .get::<meter_per_second>(),
                         2,
                     ),
-                    says: self.tables.school(school).says.clone(),
+                    says: self.tables.school(school).says.clone().into(),
                 }
             })
             .collect()
@@ -484,8 +482,8 @@ impl<'a> Work<'a> {
         Step {
             oz: round(ounces(rung.mass), 5),
             g: round(grams(rung.mass), 2),
-            label: rung.label.clone(),
-            when,
+            label: rung.label.into(),
+            when: when.into(),
         }
     }
 
@@ -524,7 +522,7 @@ impl<'a> Work<'a> {
                 let fall = needs.fall(&needs.head(rung.mass));
                 let time = fall.time().map(|t| t.get::<second>());
                 RungReport {
-                    label: rung.label.clone(),
+                    label: rung.label.into(),
                     oz: round(ounces(rung.mass), 5),
                     g: round(grams(rung.mass), 2),
                     in_window: choice.lower.0 <= rung.mass && rung.mass <= choice.upper.0,

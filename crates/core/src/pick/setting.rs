@@ -126,40 +126,73 @@ pub struct Setting {
 /// 20 m with 2.4 g on a light rod).
 const GRAMS_PER_METRE_OF_CAST: f64 = 0.12;
 
-/// What of a question stays the same while conditions and schools are tried.
+/// What of a question stays the same while conditions and schools are tried:
+/// looked up once, since the triggers try some hundred conditions.
+#[derive(Debug, Clone)]
+pub struct Ground<'t> {
+    tables: &'t Tables,
+    /// By school, in the contract's order.
+    schools: Vec<SchoolGround>,
+    mood: f64,
+    free: Force,
+    rod_least_g: f64,
+    rod_most: Option<Mass>,
+    snag: Mass,
+    overpower: Force,
+}
+
+/// What a school asks for, without the water.
 #[derive(Debug, Clone, Copy)]
-pub struct Ground<'a> {
-    /// The question.
-    pub request: &'a PickRequest,
-    /// The rig's table.
-    pub rig: &'a RigRow,
-    /// The bait.
-    pub bait: &'a MeasuredBait,
-    /// How readily the head's shape wedges, 0..1.
-    pub wedge: f64,
-    /// All tables.
-    pub tables: &'a Tables,
+struct SchoolGround {
+    fall_mps: f64,
+    wait: Time,
+    wait_posture: f64,
+    hand: Force,
+}
+
+impl<'t> Ground<'t> {
+    /// Of a question, on a rig, with a bait behind a head that wedges so
+    /// readily (0..1).
+    #[must_use]
+    pub fn new(
+        request: &PickRequest,
+        rig: &RigRow,
+        bait: &MeasuredBait,
+        wedge: f64,
+        tables: &'t Tables,
+    ) -> Self {
+        let cover = tables.cover(request.water.cover);
+        let snag = tables.bottom(request.water.bottom).snag.max(cover.snag);
+        let school = |code: &School| {
+            let row = tables.school(*code);
+            SchoolGround {
+                fall_mps: rig.fall.get(code).copied().unwrap_or(0.4),
+                wait: Time::new::<second>(row.wait_s),
+                wait_posture: tables.posture(row.falls_slack),
+                hand: Force::new::<newton>(row.hand_n),
+            }
+        };
+        Self {
+            tables,
+            schools: School::ALL.iter().map(school).collect(),
+            mood: tables.mood_factor(request.mood),
+            free: Force::new::<newton>(cover.free_n),
+            rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
+            rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
+            snag: Mass::new::<gram>(tables.conditions.snag.most_g / (snag * wedge).max(1e-3)),
+            overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
+        }
+    }
 }
 
 impl Setting {
     /// Resolves conditions for one school, in water of their temperature.
     #[must_use]
     pub fn new(ground: &Ground<'_>, c: &Conditions, water: Water, school: School) -> Self {
-        let Ground {
-            request,
-            rig,
-            bait,
-            wedge,
-            tables,
-        } = *ground;
-        let fall = &tables.conditions.fall;
-        let row = tables.school(school);
-        let factor = fall.temperature.at(c.temp_c) * tables.mood_factor(request.mood);
-        let asked = rig.fall.get(&school).copied().unwrap_or(0.4);
-        let cover = tables.cover(request.water.cover);
-        let snag = tables.bottom(request.water.bottom).snag.max(cover.snag);
+        let by = &ground.schools[school as usize];
+        let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
         let alongside = crate::physics::feel::CURRENT_SHARE * c.current_mps;
-        let rod_least = request.tackle.rod_min_g.unwrap_or(0.0);
+        let castable = (GRAMS_PER_METRE_OF_CAST * c.cast_m).max(ground.rod_least_g);
         let mps = Velocity::new::<meter_per_second>;
         Self {
             depth: Length::new::<meter>(c.depth_m),
@@ -169,16 +202,16 @@ impl Setting {
             cast: Length::new::<meter>(c.cast_m),
             line: Length::new::<millimeter>(c.line_mm),
             water,
-            target: mps(asked * factor),
-            wait: Time::new::<second>(row.wait_s),
-            wait_posture: tables.posture(row.falls_slack),
-            hand: Force::new::<newton>(row.hand_n),
-            free: Force::new::<newton>(cover.free_n),
-            castable: Mass::new::<gram>((GRAMS_PER_METRE_OF_CAST * c.cast_m).max(rod_least)),
-            rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
-            snag: Mass::new::<gram>(tables.conditions.snag.most_g / (snag * wedge).max(1e-3)),
-            overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
-            head_density: head_density(c, tables),
+            target: mps(by.fall_mps * warmth * ground.mood),
+            wait: by.wait,
+            wait_posture: by.wait_posture,
+            hand: by.hand,
+            free: ground.free,
+            castable: Mass::new::<gram>(castable),
+            rod_most: ground.rod_most,
+            snag: ground.snag,
+            overpower: ground.overpower,
+            head_density: head_density(c, ground.tables),
         }
     }
 }

@@ -81,7 +81,7 @@ pub fn explain(
             Topic::Shape,
             "shape_wood",
             Basis::CommonPractice,
-            "Hangs up if wood turns up; a bullet head comes through it".into(),
+            "Hangs up if wood turns up; a bullet head comes through it",
         );
     }
     if best.code == Shape::StandUp
@@ -92,7 +92,7 @@ pub fn explain(
             Topic::Shape,
             "disputed_stand_up",
             Basis::CommonPractice,
-            text.into(),
+            text,
         );
     }
 }
@@ -145,6 +145,6 @@ pub fn tie(request: &PickRequest, tables: &Tables, reasons: &mut Reasons) -> Tie
             "Tied on top, the head stands up most when it is pulled",
         ),
     };
-    reasons.pro(Topic::Tie, code, Basis::CommonPractice, text.into());
+    reasons.pro(Topic::Tie, code, Basis::CommonPractice, text);
     tie
 }

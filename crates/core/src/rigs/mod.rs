@@ -3,7 +3,7 @@
 
 mod ned;
 
-use crate::answer::{Coded, Switch};
+use crate::answer::{Coded, Switch, Text};
 use crate::codes::Rig;
 use crate::pick::Picture;
 
@@ -11,13 +11,13 @@ use crate::pick::Picture;
 /// the answer in hand.
 pub trait Practice: Sync {
     /// Steps of rigging, with marks measured for this bait.
-    fn rigging(&self, p: &Picture<'_>) -> Vec<String>;
+    fn rigging(&self, p: &Picture<'_>) -> Vec<Text>;
     /// Steps of the retrieve.
-    fn retrieve(&self, p: &Picture<'_>) -> Vec<String>;
+    fn retrieve(&self, p: &Picture<'_>) -> Vec<Text>;
     /// How to set the hook.
-    fn hook_set(&self, p: &Picture<'_>) -> String;
+    fn hook_set(&self, p: &Picture<'_>) -> Text;
     /// When to leave this rig.
-    fn leave_when(&self, p: &Picture<'_>) -> String;
+    fn leave_when(&self, p: &Picture<'_>) -> Text;
     /// What is worth knowing on this rig only.
     fn notes(&self, p: &Picture<'_>) -> Vec<Coded>;
     /// What else to turn to.

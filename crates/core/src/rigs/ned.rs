@@ -1,6 +1,6 @@
 //! The Ned rig. Basis: common practice.
 
-use crate::answer::{Coded, Switch};
+use crate::answer::{Coded, Switch, Text};
 use crate::codes::Wire;
 use crate::codes::{
     BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, Mood, Plastic, Point, Pressure,
@@ -23,18 +23,18 @@ const FIRST_REST_S: f64 = 15.0;
 const VERY_SHALLOW_M: f64 = 1.0;
 
 impl Practice for Ned {
-    fn rigging(&self, p: &Picture<'_>) -> Vec<String> {
+    fn rigging(&self, p: &Picture<'_>) -> Vec<Text> {
         let exit = p.size(p.hook.exit_mm);
         let mark = format!("Mark the bait {exit} from the nose: there the bend ends");
-        let mut steps = if p.hook.style == HookStyle::WideGap {
+        let mut steps: Vec<Text> = if p.hook.style == HookStyle::WideGap {
             vec![
                 "Run the point 6 mm into the nose, out below, and turn the hook".into(),
-                mark,
+                mark.into(),
                 "Push the point straight through at the mark and lay it back under the skin".into(),
             ]
         } else {
             vec![
-                mark,
+                mark.into(),
                 "Thread it down the middle, out there".into(),
                 "Seat the nose flush and dead straight".into(),
             ]
@@ -48,7 +48,7 @@ impl Practice for Ned {
         steps
     }
 
-    fn retrieve(&self, p: &Picture<'_>) -> Vec<String> {
+    fn retrieve(&self, p: &Picture<'_>) -> Vec<Text> {
         let how = if p.school == School::Reaction {
             "with the bail open"
         } else {
@@ -68,22 +68,22 @@ impl Practice for Ned {
         let slope = "Cast deep, come up the slope".to_owned();
         match p.school {
             School::Reaction => vec![
-                first,
+                first.into(),
                 "Snap it off the bottom with a short lift, open the bail and let it crash back"
                     .into(),
                 "Count the seconds down; a fall that stops early is a fish".into(),
             ],
-            School::BottomContact => vec![first, drag, slope],
+            School::BottomContact => vec![first.into(), drag.into(), slope.into()],
             School::HangTime => vec![
-                first,
-                drag,
+                first.into(),
+                drag.into(),
                 "Or lift a hand's breadth, swing back tight".into(),
-                slope,
+                slope.into(),
             ],
         }
     }
 
-    fn hook_set(&self, p: &Picture<'_>) -> String {
+    fn hook_set(&self, p: &Picture<'_>) -> Text {
         match p.hook.wire {
             Wire::Light => {
                 "Reel until the line is tight, then sweep. Never snap: the wire is light".into()
@@ -94,7 +94,7 @@ impl Practice for Ned {
         }
     }
 
-    fn leave_when(&self, p: &Picture<'_>) -> String {
+    fn leave_when(&self, p: &Picture<'_>) -> Text {
         if p.request.mood == Mood::Active {
             "Fish chase: cover water with a small swimbait and come back with this".into()
         } else {
@@ -137,7 +137,7 @@ impl Practice for Ned {
             Cover::Wood | Cover::Brush | Cover::Docks | Cover::DyingGrass
         );
         let mut all = Vec::new();
-        let mut offer = |yes: bool, to: &str, when: &str| {
+        let mut offer = |yes: bool, to: &'static str, when: &'static str| {
             if yes {
                 all.push(switch(to, when));
             }
@@ -194,7 +194,7 @@ impl Practice for Ned {
     fn bait_switches(&self, p: &Picture<'_>) -> Vec<Switch> {
         let (bait, w) = (&p.request.bait, &p.request.water);
         let mut all = Vec::new();
-        let mut offer = |yes: bool, to: BaitForm, when: String| {
+        let mut offer = |yes: bool, to: BaitForm, when: Text| {
             if yes && bait.form != to {
                 all.push(switch(to.code(), when));
             }
@@ -226,7 +226,8 @@ impl Practice for Ned {
             format!(
                 "about {} long: this one is long for the rig",
                 p.size(usual.default_mm)
-            ),
+            )
+            .into(),
         );
         all
     }

@@ -42,7 +42,7 @@ fn request_schema() -> Value {
             Kind::Number(limit, _) => number(limit),
             Kind::Flag => json!({ "type": ["boolean", "null"], "description": word.label }),
             Kind::Code(list) => {
-                let codes: Vec<Value> = list()
+                let codes: Vec<Value> = list
                     .iter()
                     .map(|c| json!(c.0))
                     .chain([Value::Null])

@@ -1,18 +1,20 @@
 //! The water column: depth, bottom, and up to three weights falling, one bead
 //! a second.
 
+use std::fmt::Write;
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::answer::{Answer, RungReport};
+
+use yarrowfen_core::answer::{Answer, RungReport, Text};
 use yarrowfen_core::codes::FishAt;
 use yarrowfen_core::physics::feel::CURRENT_SHARE;
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed};
 
 use super::bed::{self, FLOOR, LEFT, RIGHT, SURFACE};
 
 /// A mark of depth.
 pub struct Tick {
     /// Height in the drawing.
-    pub y: String,
+    pub y: Printed,
     /// Its words.
     pub label: String,
 }
@@ -20,11 +22,11 @@ pub struct Tick {
 /// A bead.
 pub struct Bead {
     /// Place in the drawing.
-    pub x: String,
+    pub x: Printed,
     /// Place in the drawing.
-    pub y: String,
+    pub y: Printed,
     /// Its second, where there is room for it.
-    pub second: String,
+    pub second: Option<u32>,
 }
 
 /// A weight falling.
@@ -32,9 +34,9 @@ pub struct Track {
     /// Whether it is the one tied on.
     pub chosen: bool,
     /// The weight.
-    pub label: String,
+    pub label: Text,
     /// Where its name stands.
-    pub x: String,
+    pub x: Printed,
     /// Path of the fall.
     pub path: String,
     /// One a second.
@@ -42,11 +44,11 @@ pub struct Track {
     /// Radius of a bead.
     pub radius: &'static str,
     /// Where the time stands.
-    pub end_x: String,
+    pub end_x: Printed,
     /// The time.
     pub time: String,
     /// The speed, for the table.
-    pub speed: String,
+    pub speed: Printed,
 }
 
 /// The drawing.
@@ -64,15 +66,15 @@ pub struct Column {
     /// Line in the air, bowed by the wind.
     pub bow: String,
     /// Where the fish hold: top, height and words.
-    pub fish: (String, String, &'static str),
+    pub fish: (Printed, Printed, &'static str),
     /// Words for a screen reader.
     pub told: String,
     /// What the current does to a fall, if it does.
     pub swept: Option<String>,
 }
 
-fn n(value: f64) -> String {
-    plain(value, 1)
+fn n(value: f64) -> Printed {
+    printed(value, 1)
 }
 
 /// Room that a swept fall may take sideways, in the drawing's units.
@@ -160,7 +162,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     }
 }
 
-fn fish(at: FishAt) -> (String, String, &'static str) {
+fn fish(at: FishAt) -> (Printed, Printed, &'static str) {
     let water = FLOOR - SURFACE;
     let (top, height, words) = match at {
         FishAt::Bottom => (0.84, 0.16, "fish on the bottom"),
@@ -199,6 +201,11 @@ fn ticks(depth_m: f64, scale: f64, units: UnitSystem) -> Vec<Tick> {
     all
 }
 
+/// Goes on to a point. Writing to a string cannot fail.
+fn line_to(path: &mut String, x: f64, y: f64) {
+    let _ = write!(path, "L{} {}", n(x), n(y));
+}
+
 fn one_track(
     rung: &RungReport,
     chosen: bool,
@@ -216,27 +223,24 @@ fn one_track(
         1
     };
     let point = |second: f64, z: f64| (x0 + drift * second, SURFACE + z * scale);
-    let mut path = format!("M{} {SURFACE}", n(x0));
-    let mut drawn = Vec::new();
+    let mut path = String::with_capacity(16 * (beads.len() + 2));
+    let _ = write!(path, "M{} {SURFACE}", n(x0));
+    let mut drawn = Vec::with_capacity(beads.len() + 1);
     for (i, z) in std::iter::once(&0.0).chain(beads).enumerate() {
         let second = u32::try_from(i).unwrap_or(0);
         let (x, y) = point(f64::from(second), *z);
-        path.push_str(&format!("L{} {}", n(x), n(y)));
+        line_to(&mut path, x, y);
         let named = chosen && second > 0 && second % every == 0 && z / depth < 0.97;
         drawn.push(Bead {
             x: n(x),
             y: n(y),
-            second: if named {
-                second.to_string()
-            } else {
-                String::new()
-            },
+            second: named.then_some(second),
         });
     }
     let (end_x, time) = match rung.time_s {
         Some(t) => {
             let (x, y) = point(t, depth);
-            path.push_str(&format!("L{} {}", n(x), n(y)));
+            line_to(&mut path, x, y);
             (x, format!("{} s", plain(t, usize::from(t < 5.0))))
         }
         None => (x0, "floats".to_owned()),
@@ -255,6 +259,6 @@ fn one_track(
         beads: drawn,
         end_x: n(end_x),
         time,
-        speed: plain(rung.speed_mps, 2),
+        speed: printed(rung.speed_mps, 2),
     }
 }

@@ -41,7 +41,7 @@ pub struct ComparePage {
 type Tell = fn(&Kept, UnitSystem) -> String;
 
 const ANSWERS: &[(&str, Tell)] = &[
-    ("Tie on", |k, _| k.answer.weight.label.clone()),
+    ("Tie on", |k, _| k.answer.weight.label.to_string()),
     ("Head", |k, _| {
         format!("{}, {}", k.answer.head.shape, k.answer.head.tie)
     }),
@@ -76,7 +76,7 @@ const ANSWERS: &[(&str, Tell)] = &[
             .weight
             .conflict
             .as_ref()
-            .map_or("none".into(), |c| c.text.clone())
+            .map_or("none".into(), |c| c.text.to_string())
     }),
     ("School", |k, _| k.answer.school.to_string()),
     ("Leader", |k, _| {

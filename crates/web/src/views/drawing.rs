@@ -1,8 +1,10 @@
 //! Head, hook and bait, drawn to one scale in millimetres from their measures.
 
+use std::fmt::Write;
+
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::codes::{BaitForm, Shape, Tie};
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::units::{Dimension, Printed, UnitSystem, printed};
 
 /// Everything the picture needs, in mm with the head's front at 0 and the
 /// middle of the bait at height 0.
@@ -18,25 +20,25 @@ pub struct HeadDrawing {
     /// The hook's wire.
     pub hook: String,
     /// Width of the wire.
-    pub wire: String,
+    pub wire: Printed,
     /// The line tie: centre and radius.
-    pub tie: (String, String, String),
+    pub tie: (Printed, Printed, Printed),
     /// Height of letters.
-    pub letter: String,
+    pub letter: Printed,
     /// Dimension line of the hook: left, right, height, words and their middle.
-    pub hook_line: (String, String, String, String, String),
+    pub hook_line: (Printed, Printed, Printed, String, Printed),
     /// The same of the bait, from the hook's end.
-    pub bait_line: (String, String, String, String, String),
+    pub bait_line: (Printed, Printed, Printed, String, Printed),
     /// The gap: place, top, bottom, words.
-    pub gap: (String, String, String, String),
+    pub gap: (Printed, Printed, Printed, String),
     /// Words for a screen reader.
     pub told: String,
     /// Thickness of drawn lines.
-    pub stroke: String,
+    pub stroke: Printed,
 }
 
-fn n(v: f64) -> String {
-    plain(v, 2)
+fn n(v: f64) -> Printed {
+    printed(v, 2)
 }
 
 /// Width in the page's pixels that the drawing is shown at, to size letters.
@@ -262,22 +264,24 @@ fn ribs(form: BaitForm, x0: f64, x1: f64, d: f64) -> String {
     }
     let step = (x1 - x0) / 12.0;
     let until = if form == BaitForm::Stick { 11 } else { 6 };
-    (5.min(until - 1)..until)
-        .map(|i| {
-            let x = x0 + step * f64::from(i);
-            format!(
-                "M{} {}q{} {} 0 {}",
-                n(x),
-                n(-d * 0.46),
-                n(d * 0.12),
-                n(d * 0.46),
-                n(d * 0.92)
-            )
-        })
-        .collect()
+    let mut path = String::new();
+    for i in 5.min(until - 1)..until {
+        let x = x0 + step * f64::from(i);
+        // Writing to a string cannot fail.
+        let _ = write!(
+            path,
+            "M{} {}q{} {} 0 {}",
+            n(x),
+            n(-d * 0.46),
+            n(d * 0.12),
+            n(d * 0.46),
+            n(d * 0.92)
+        );
+    }
+    path
 }
 
-fn tie(tie: Tie, l: f64, h: f64, letter: f64) -> (String, String, String) {
+fn tie(tie: Tie, l: f64, h: f64, letter: f64) -> (Printed, Printed, Printed) {
     let r = letter * 0.3;
     let (x, y) = match tie {
         Tie::Top => (l * 0.55, -h / 2.0 - r * 0.7),

@@ -56,7 +56,7 @@ impl KeptLine {
             .join(" · ");
         Self {
             id: k.id.to_string(),
-            label: k.answer.weight.label.clone(),
+            label: k.answer.weight.label.to_string(),
             name: k.name.clone(),
             short,
             about,

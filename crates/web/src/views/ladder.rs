@@ -1,15 +1,15 @@
 //! The weight window as a ladder of rungs.
 
-use yarrowfen_core::answer::Answer;
+use yarrowfen_core::answer::{Answer, Step, Text};
 
 /// A rung as drawn, heaviest first.
 pub struct RungView {
     /// Its label without the unit.
-    pub label: String,
+    pub label: Text,
     /// `in`, `chosen`, `bound`, `low`.
-    pub class: String,
+    pub class: &'static str,
     /// What is written beside it.
-    pub note: String,
+    pub note: Text,
 }
 
 /// Rungs drawn on each side of what matters.
@@ -46,37 +46,27 @@ pub fn ladder(a: &Answer) -> Vec<RungView> {
         .rev()
         .map(|i| {
             let r = &rungs[i];
-            let step = |s: &Option<yarrowfen_core::answer::Step>| {
-                s.as_ref()
-                    .filter(|s| (s.oz - r.oz).abs() < 1e-9)
-                    .map(|s| s.when.clone())
-            };
-            let mut class = String::new();
-            let mut add = |c: &str| {
-                class.push(' ');
-                class.push_str(c);
-            };
-            if r.in_window {
-                add("in");
-            }
             // A step up or down outside the window says its bound, not its trigger.
             let note = if i == chosen {
-                add("chosen");
-                "tie this on".to_owned()
+                "tie this on".into()
             } else if i > last {
-                add("bound");
                 a.weight.window.upper_says.clone()
             } else if i < first {
-                add("bound low");
                 a.weight.window.lower_says.clone()
             } else {
-                step(&a.step_up)
-                    .map(|w| format!("up: {w}"))
-                    .or_else(|| step(&a.step_down).map(|w| format!("down: {w}")))
+                trigger("up", &a.step_up, r.oz)
+                    .or_else(|| trigger("down", &a.step_down, r.oz))
                     .unwrap_or_default()
             };
+            let class = match (i == chosen, r.in_window) {
+                (true, true) => "in chosen",
+                (true, false) => "chosen",
+                (false, true) => "in",
+                (false, false) if i > last => "bound",
+                (false, false) => "bound low",
+            };
             RungView {
-                label: short(&r.label),
+                label: short(&r.label).to_owned().into(),
                 class,
                 note,
             }
@@ -84,8 +74,15 @@ pub fn ladder(a: &Answer) -> Vec<RungView> {
         .collect()
 }
 
+/// What makes a neighbouring rung right.
+fn trigger(way: &str, step: &Option<Step>, oz: f64) -> Option<Text> {
+    step.as_ref()
+        .filter(|s| (s.oz - oz).abs() < 1e-9)
+        .map(|s| format!("{way}: {}", s.when).into())
+}
+
 /// `3/32 oz` without its unit; grams keep theirs.
 #[must_use]
-pub fn short(label: &str) -> String {
-    label.strip_suffix(" oz").unwrap_or(label).to_owned()
+pub fn short(label: &str) -> &str {
+    label.strip_suffix(" oz").unwrap_or(label)
 }

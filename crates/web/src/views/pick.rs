@@ -1,7 +1,7 @@
 //! The Pick page, and the answer block that kept picks share with it.
 
 use askama::Template;
-use yarrowfen_core::answer::{Answer, Reason, Switch};
+use yarrowfen_core::answer::{Answer, Reason, Switch, Text};
 use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
@@ -17,11 +17,11 @@ pub struct SchoolView {
     /// Its name.
     pub name: &'static str,
     /// The weight.
-    pub label: String,
+    pub label: Text,
     /// Its speed, with its unit.
     pub speed: String,
     /// What it says of itself.
-    pub says: String,
+    pub says: Text,
     /// Whether the answer follows it.
     pub here: bool,
     /// The page by this school; none on a kept answer.
@@ -44,16 +44,14 @@ pub struct AnswerView {
     pub column: Column,
     /// The ladder.
     pub ladder: Vec<RungView>,
-    /// Reasons beside the ladder, and the rest.
-    pub first_reasons: Vec<Reason>,
-    /// The rest.
-    pub other_reasons: Vec<Reason>,
+    /// How many of the answer's reasons stand beside the ladder.
+    first_reasons: usize,
     /// By each school.
     pub schools: Vec<SchoolView>,
     /// What could be turned to: words for each.
-    pub switches: Vec<(String, String)>,
+    pub switches: Vec<(Text, Text)>,
     /// Other baits.
-    pub baits: Vec<(String, String)>,
+    pub baits: Vec<(Text, Text)>,
     /// Triggers outside the window are not on the ladder: said in a line.
     pub step_words: Vec<String>,
     /// For keeping it; none on an answer that is kept already.
@@ -64,12 +62,13 @@ pub struct AnswerView {
 const FIRST: usize = 3;
 
 /// Codes of things that lie outside the nine rigs, in words.
-fn switch_words(s: &Switch) -> (String, String) {
-    (
-        s.to.replace("linked_ball_offset", "linked ball head with an offset hook")
-            .replace('_', " "),
-        s.when.clone(),
-    )
+fn switch_words(s: &Switch) -> (Text, Text) {
+    let words = match &*s.to {
+        "linked_ball_offset" => "linked ball head with an offset hook".into(),
+        code if code.contains('_') => code.replace('_', " ").into(),
+        _ => s.to.clone(),
+    };
+    (words, s.when.clone())
 }
 
 impl AnswerView {
@@ -77,10 +76,11 @@ impl AnswerView {
     #[must_use]
     pub fn new(
         request: &PickRequest,
-        a: Answer,
+        mut a: Answer,
         units: UnitSystem,
         form: Option<&PickForm>,
     ) -> Self {
+        let by_school = form.map(|f| f.query_with(&[("school", "")]));
         let grams = a.weight.label.ends_with(" g");
         let schools = a
             .schools
@@ -91,12 +91,13 @@ impl AnswerView {
                 speed: Dimension::Speed.print(s.speed_mps, units),
                 says: s.says.clone(),
                 here: s.school == a.school,
-                href: form
+                href: by_school
+                    .as_ref()
                     .filter(|_| s.school != a.school)
-                    .map(|f| format!("/?{}", f.query_with(&[("school", s.school.code())]))),
+                    .map(|rest| format!("/?{rest}&school={}", s.school.code())),
             })
             .collect();
-        let (first_reasons, other_reasons) = pick_first(&a.reasons);
+        let first_reasons = put_first(&mut a.reasons);
         let on_ladder = |label: &str, l: &[RungView]| {
             l.iter().any(|r| {
                 r.label == short(label) && !r.note.is_empty() && !r.class.contains("bound")
@@ -125,7 +126,6 @@ impl AnswerView {
             column: column(request, &a, units),
             ladder,
             first_reasons,
-            other_reasons,
             schools,
             switches: a.switches.iter().map(switch_words).collect(),
             baits: a.bait_switches.iter().map(switch_words).collect(),
@@ -136,6 +136,16 @@ impl AnswerView {
         }
     }
 
+    /// Reasons beside the ladder.
+    #[must_use]
+    pub fn first_reasons(&self) -> &[Reason] {
+        &self.a.reasons[..self.first_reasons]
+    }
+    /// The other reasons.
+    #[must_use]
+    pub fn other_reasons(&self) -> &[Reason] {
+        &self.a.reasons[self.first_reasons..]
+    }
     /// A size with its unit.
     #[must_use]
     pub fn size(&self, mm: &f64) -> String {
@@ -160,7 +170,7 @@ impl AnswerView {
     #[must_use]
     pub fn line_words(&self) -> String {
         let l = &self.a.line;
-        match l.kind.as_str() {
+        match &*l.kind {
             "braid_to_fluorocarbon" => format!(
                 "{} lb braid to {} lb fluorocarbon, 2 m",
                 self.span(&l.main_lb),
@@ -171,19 +181,22 @@ impl AnswerView {
     }
 }
 
-/// The reasons that matter most beside the ladder: why this fall, why this
-/// head, and the first thing that speaks against it.
-fn pick_first(all: &[Reason]) -> (Vec<Reason>, Vec<Reason>) {
-    let wanted = ["fall_speed", "shape_by_traits"];
-    let mut first: Vec<_> = wanted
-        .iter()
-        .filter_map(|c| all.iter().find(|r| r.code == *c))
-        .cloned()
-        .collect();
-    first.extend(all.iter().find(|r| !r.speaks_for).cloned());
-    first.truncate(FIRST);
-    let rest = all.iter().filter(|r| !first.contains(r)).cloned().collect();
-    (first, rest)
+/// Puts first the reasons that matter most beside the ladder: why this fall,
+/// why this head, and the first thing that speaks against it. Gives how many.
+fn put_first(all: &mut [Reason]) -> usize {
+    let wanted: [fn(&Reason) -> bool; FIRST] = [
+        |r| r.code == "fall_speed",
+        |r| r.code == "shape_by_traits",
+        |r| !r.speaks_for,
+    ];
+    let mut first = 0;
+    for wants in wanted {
+        if let Some(at) = all[first..].iter().position(wants) {
+            all[first..=first + at].rotate_right(1);
+            first += 1;
+        }
+    }
+    first
 }
 
 /// The form for keeping an answer.

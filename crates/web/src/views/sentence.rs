@@ -106,13 +106,13 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
 }
 
 fn control(
-    word: &Word,
+    (place, word): (usize, &Word),
     form: &PickForm,
     faults: &[FieldError],
     answer: Option<&Answer>,
     rigs: &[&str],
 ) -> Control {
-    let typed = form.typed(word.key);
+    let typed = form.at(place);
     let fault = faults
         .iter()
         .find(|f| f.field == word.field)
@@ -175,8 +175,8 @@ fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
 
 fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> Vec<Choice> {
     let codes = match word.kind {
-        Kind::Code(list) => list(),
-        Kind::Flag => vec![("on", "yes")],
+        Kind::Code(list) => list,
+        Kind::Flag => &[("on", "yes")],
         Kind::Number(..) => return Vec::new(),
     };
     let usual = match word.key {
@@ -199,12 +199,12 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> 
         .into_iter()
         .chain(
             codes
-                .into_iter()
+                .iter()
                 .filter(|(code, label)| {
                     (word.key != "rig" || rigs.contains(code))
                         && (!plain.contains(label) || typed == *code)
                 })
-                .map(|(code, label)| Choice {
+                .map(|&(code, label)| Choice {
                     code,
                     label: Cow::Borrowed(label),
                     chosen: typed == code,
@@ -224,6 +224,7 @@ impl Sentence {
     ) -> Self {
         let controls: Vec<_> = WORDS
             .iter()
+            .enumerate()
             .map(|w| control(w, form, faults, answer, rigs))
             .collect();
         let named = |f: &FieldError| {
