@@ -65,6 +65,21 @@ pub struct Answer {
     pub rungs: Vec<RungReport>,
     /// The bait as it was measured or assumed.
     pub bait: BaitMeasured,
+    /// All rigs, best first, with a line on each.
+    #[serde(default)]
+    pub rigs: Vec<RigPlace>,
+    /// What other metals would do at this weight.
+    #[serde(default)]
+    pub materials: Vec<MaterialReport>,
+    /// What the water asks of form, length, plastic and colour of the bait.
+    #[serde(default)]
+    pub bait_advice: Vec<Coded>,
+    /// Where depth or wind is a range: what covers it.
+    #[serde(default)]
+    pub coverage: Option<Coverage>,
+    /// Every rule considered, when that was asked for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub considered: Vec<Considered>,
     /// Fields that were not given and were filled with what is usual.
     #[serde(default)]
     pub assumed: Vec<String>,
@@ -80,6 +95,9 @@ pub struct Head {
     pub material: Material,
     pub length_mm: f64,
     pub height_mm: f64,
+    /// How the eye is turned and how tall the post stands.
+    #[serde(default)]
+    pub eye: Text,
 }
 
 /// The weight: a rung that is sold, and the window it lies in.
@@ -187,6 +205,8 @@ pub struct Rod {
     pub power: Power,
     pub action: Action,
     pub rated_g: (f64, f64),
+    #[serde(default)]
+    pub reel: Text,
 }
 
 /// How to fish it.
@@ -248,6 +268,77 @@ pub struct Step {
     pub g: f64,
     pub label: Text,
     pub when: Text,
+    /// Where a condition makes it right, solved on the model, nearest first.
+    #[serde(default)]
+    pub triggers: Vec<Trigger>,
+}
+
+/// Where one condition turns an answer.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Trigger {
+    /// Field of the contract that is turned.
+    pub field: Text,
+    /// Whether it turns above the value (else below).
+    pub above: bool,
+    /// The value, in the contract's unit.
+    pub value: f64,
+    /// In words: `wind over 5.3 m/s`.
+    pub text: Text,
+}
+
+/// A rig's place among the nine for this water and bait.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain")]
+pub struct RigPlace {
+    pub rig: Rig,
+    /// Its score; only differences mean anything.
+    pub score: f64,
+    /// Its weight here.
+    pub label: Text,
+    /// Why it stands here, in a line.
+    pub why: Text,
+}
+
+/// A metal at the weight tied on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct MaterialReport {
+    pub material: Material,
+    pub height_mm: f64,
+    pub speed_mps: f64,
+    pub submerged_n: f64,
+    /// The rung that would be tied on in this metal.
+    pub label: Text,
+}
+
+/// What covers a range of depths or winds.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Coverage {
+    /// Rungs that do everything over the whole range.
+    pub whole: Vec<Text>,
+    /// Where there is none: the fewest heads that do, with what each is for.
+    pub fewest: Vec<CoverageHead>,
+    /// In words.
+    pub text: Text,
+}
+
+/// One head of a set that covers a range.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct CoverageHead {
+    pub label: Text,
+    pub depth_m: (f64, f64),
+    pub wind_mps: (f64, f64),
+}
+
+/// A rule that was considered, taken or not, and what it saw.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Considered {
+    pub about: Topic,
+    pub rule: Text,
+    pub saw: Text,
+    pub taken: bool,
 }
 
 /// What one school would tie on.

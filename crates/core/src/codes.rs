@@ -180,6 +180,38 @@ codes! {
     Material { Lead = "lead" / "lead", Tungsten = "tungsten" / "tungsten", Tin = "tin" / "tin", Bismuth = "bismuth" / "bismuth" }
 }
 codes! {
+    /// Whether a flat-footed head stands a bait up.
+    StandUpView { Stands = "stands" / "it stands", Topples = "topples" / "it topples" }
+}
+codes! {
+    /// Whether a screw keeper hinders the hook-set.
+    SpringView { Fine = "fine" / "a screw holds best", Hinders = "hinders" / "a screw hinders the hook-set" }
+}
+codes! {
+    /// Whether a hook should bend free of rock or pull harder.
+    HookTemper { Usual = "usual" / "as line and rod ask", Flexible = "flexible" / "bends free", Stiff = "stiff" / "stays stiff" }
+}
+codes! {
+    /// Main line.
+    LineView { BraidLeader = "braid_leader" / "braid and leader", Straight = "straight" / "straight fluorocarbon" }
+}
+codes! {
+    /// How the hook is set.
+    HookSetView { Reel = "reel" / "reel into it", Crack = "crack" / "crack the rod" }
+}
+codes! {
+    /// How a colour is chosen.
+    ColourView { ByClarity = "by_clarity" / "by clarity", Against = "against" / "against clarity" }
+}
+codes! {
+    /// Whether the colour of a head matters.
+    HeadColourView { Ignored = "ignored" / "does not matter", Matters = "matters" / "matters" }
+}
+codes! {
+    /// Whether the point is hidden.
+    PointView { AsCover = "as_cover" / "as the cover asks", Hide = "hide" / "always hidden", Free = "free" / "always free" }
+}
+codes! {
     /// Head shapes.
     Shape {
         Ball = "ball" / "ball",
@@ -276,7 +308,12 @@ codes! {
         Keeper = "keeper" / "keeper",
         Hook = "hook" / "hook",
         Line = "line" / "line",
+        Rod = "rod" / "rod",
+        Bait = "bait" / "bait",
         Rig = "rig" / "rig",
         School = "school" / "school",
+        Note = "note" / "note",
+        Caution = "caution" / "caution",
+        Turn = "turn" / "what to turn to",
     }
 }

@@ -34,9 +34,11 @@ limits! {
     BAIT_LENGTH = "bait.length_mm", "bait length", "mm", Some(Dimension::Size), 15.0 ..= 300.0;
     BAIT_BODY = "bait.body_mm", "bait thickness", "mm", Some(Dimension::Size), 2.0 ..= 60.0;
     DEPTH = "water.depth_m", "depth", "m", Some(Dimension::Distance), 0.2 ..= 60.0;
+    DEPTH_MAX = "water.depth_max_m", "deep end", "m", Some(Dimension::Distance), 0.2 ..= 60.0;
     TEMPERATURE = "water.temp_c", "water temperature", "°C", Some(Dimension::Temperature), 0.0 ..= 38.0;
     CURRENT = "water.current_mps", "current", "m/s", Some(Dimension::Speed), 0.0 ..= 3.0;
     WIND = "water.wind_mps", "wind", "m/s", Some(Dimension::Wind), 0.0 ..= 25.0;
+    WIND_MAX = "water.wind_max_mps", "strong end of the wind", "m/s", Some(Dimension::Wind), 0.0 ..= 25.0;
     DRIFT = "water.drift_mps", "drift", "m/s", Some(Dimension::Speed), 0.0 ..= 2.5;
     CAST = "cast_m", "cast", "m", Some(Dimension::Distance), 2.0 ..= 90.0;
     RETRIEVE = "retrieve_mps", "retrieve speed", "m/s", Some(Dimension::Speed), 0.0 ..= 3.0;

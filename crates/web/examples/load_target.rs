@@ -40,13 +40,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     };
     let form = PickForm::from_query("", reader.options);
     let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));
-    let page = web::Data::new(PickPage::new(
-        frame,
-        &form,
-        pick::answer(&app, &form),
-        &app.rigs(),
-        None,
-    ));
+    let page = web::Data::new(PickPage::new(frame, &form, pick::answer(&app, &form), None));
     let server = HttpServer::new(move || {
         WebApp::new()
             .wrap(Compress::default())

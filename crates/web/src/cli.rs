@@ -30,6 +30,9 @@ enum Command {
         /// One request a line, one answer a line, in order.
         #[arg(long)]
         lines: bool,
+        /// Print every rule considered, taken or not, in place of the answer.
+        #[arg(long, conflicts_with = "lines")]
+        explain: bool,
         /// Units of the texts: metric or imperial.
         #[arg(long, default_value = "metric", value_parser = units)]
         units: UnitSystem,
@@ -66,9 +69,19 @@ pub fn run(cli: Cli) -> ExitCode {
     let done = match cli.command {
         Command::Pick {
             lines,
+            explain,
             units,
             ladder,
-        } => pick(lines, Options { units, ladder }),
+        } => pick(
+            lines,
+            explain,
+            Options {
+                units,
+                ladder,
+                explain,
+                ..Options::default()
+            },
+        ),
         Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
         Command::Serve => serve(),
         Command::Migrate => with_store(false),
@@ -103,10 +116,10 @@ fn answer(
     text: &[u8],
     options: Options,
 ) -> Result<yarrowfen_core::Answer, Vec<FieldError>> {
-    engine.pick(&PickRequest::from_json(text)?, options)
+    Ok(engine.pick(&PickRequest::from_json(text)?, options))
 }
 
-fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
+fn pick(lines: bool, explain: bool, options: Options) -> Result<ExitCode, Failure> {
     let engine = Engine::new()?;
     if lines {
         return pick_lines(&engine, options);
@@ -114,9 +127,33 @@ fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
     let mut text = Vec::new();
     std::io::stdin().lock().read_to_end(&mut text)?;
     match answer(&engine, &text, options) {
+        Ok(a) if explain => print_considered(&a).map(|()| ExitCode::SUCCESS),
         Ok(a) => print_json(&a).map(|()| ExitCode::SUCCESS),
         Err(faults) => print_json(&fault_json(&faults)).map(|()| BAD_INPUT.into()),
     }
+}
+
+/// Every rule considered, a line each: `*` for those taken.
+fn print_considered(a: &yarrowfen_core::Answer) -> Result<(), Failure> {
+    let mut out = std::io::stdout().lock();
+    writeln!(
+        out,
+        "{}: {} {}, hook {}, model {}",
+        a.rig, a.weight.label, a.head.shape, a.hook.size, a.model
+    )?;
+    for c in &a.considered {
+        let mark = if c.taken { '*' } else { ' ' };
+        writeln!(out, "{mark} {:<16} {:<28} {}", c.about, c.rule, c.saw)?;
+    }
+    for r in &a.reasons {
+        let sign = if r.speaks_for { '+' } else { '-' };
+        writeln!(
+            out,
+            "{sign} {:<16} {:<28} {} [{}]",
+            r.about, r.code, r.text, r.basis
+        )?;
+    }
+    Ok(())
 }
 
 fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {

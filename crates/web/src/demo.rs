@@ -84,15 +84,14 @@ pub async fn load(store: &Store, engine: &Engine) -> Result<usize, DemoError> {
     let options = Options {
         units: UnitSystem::Metric,
         ladder: Ladder::Ounces,
+        ..Options::default()
     };
     let mut ready = Vec::new();
     for example in EXAMPLES {
         let unsound = |what: String| DemoError::Unsound(example.name, what);
         let request = PickRequest::from_json(example.asked.as_bytes())
             .map_err(|f| unsound(format!("{f:?}")))?;
-        let answer = engine
-            .pick(&request, options)
-            .map_err(|f| unsound(format!("{f:?}")))?;
+        let answer = engine.pick(&request, options);
         let text = KeptText::new(example.name, example.remark, example.place)
             .map_err(|f| unsound(format!("{f:?}")))?;
         ready.push((request, answer, text));

@@ -294,6 +294,7 @@ impl PickForm {
         Options {
             units: self.units,
             ladder: self.ladder,
+            ..Options::default()
         }
     }
 

@@ -32,17 +32,6 @@ pub struct App {
     pub static_dir: PathBuf,
 }
 
-impl App {
-    /// Codes of the rigs that can be chosen for.
-    #[must_use]
-    pub fn rigs(&self) -> Vec<&'static str> {
-        self.engine
-            .rigs()
-            .map(yarrowfen_core::codes::Rig::code)
-            .collect()
-    }
-}
-
 const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
 /// Headers of every answer.

@@ -105,6 +105,7 @@ impl Reader {
                 ladder: get(session, "ladder")
                     .and_then(|l| Ladder::from_code(&l))
                     .unwrap_or(Ladder::Ounces),
+                ..Options::default()
             },
             theme: Theme::from_code(&get(session, "theme").unwrap_or_default()),
         })

@@ -1,13 +1,12 @@
 //! The reasons for weight and hook, with their numbers.
 
-use crate::codes::{Basis, LowerBound, Point, Topic, UpperBound};
+use crate::codes::{Basis, LowerBound, Topic, UpperBound, Wire};
 use crate::physics::sink::HeadBody;
-use crate::pick::Picture;
 use crate::pick::needs::Needs;
 use crate::pick::reasons::Reasons;
-use crate::pick::shape::capital;
 use crate::pick::window::Choice;
-use crate::tackle::hook::HookFit;
+use crate::pick::{Picture, line};
+use crate::tackle::hook::{self, HookFit, TIGHT};
 use crate::units::{Dimension, Mass, grams, ounces, plain};
 use uom::si::{force::newton, time::second, velocity::meter_per_second};
 
@@ -27,7 +26,7 @@ fn both(m: Mass) -> String {
 /// The light end of the window, in words with its numbers.
 #[must_use]
 pub fn lower(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
-    let s = needs.setting;
+    let s = &needs.setting;
     let c = p.conditions;
     match choice.lower.1 {
         LowerBound::TimeToBottom => format!(
@@ -74,7 +73,10 @@ pub fn upper(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
         ),
         UpperBound::Snag => format!("wedges and snags on {}", p.request.water.bottom),
         UpperBound::RodMax => "more than the rod throws".into(),
-        UpperBound::HoverLevel => "no longer hovers level".into(),
+        UpperBound::HoverLevel => format!(
+            "nose down into a spiral: a {} bait no longer hangs level",
+            p.size(p.request.bait.length_mm)
+        ),
     }
 }
 
@@ -92,7 +94,7 @@ pub fn weight(
     let text = format!(
         "Falls {}, {} s to {}; the {} school wants about {}",
         p.speed(fall),
-        plain(p.time_s, if p.time_s < 10.0 { 1 } else { 0 }),
+        plain(p.time_s, usize::from(p.time_s < 10.0)),
         p.distance(p.conditions.depth_m),
         p.school,
         p.speed(wanted),
@@ -100,7 +102,14 @@ pub fn weight(
     reasons.pro(Topic::Weight, "fall_speed", basis, text);
     let felt = needs.felt();
     let weight = needs.weight(head);
-    if weight >= felt {
+    if !needs.asks(LowerBound::Feel) {
+        reasons.pro(
+            Topic::Weight,
+            "off_the_bottom",
+            Basis::CommonPractice,
+            "Fished off the bottom: it need not be felt there, it must glide",
+        );
+    } else if weight >= felt {
         reasons.pro(
             Topic::Weight,
             "felt",
@@ -124,7 +133,7 @@ pub fn weight(
         );
     }
     let held = needs.held(head);
-    if weight < held {
+    if needs.asks(LowerBound::Contact) && weight < held {
         reasons.con(
             Topic::Weight,
             "lifts_off",
@@ -150,62 +159,56 @@ pub fn weight(
 }
 
 /// Why this hook, and what is wrong with it.
-pub fn hook(fit: &HookFit, p: &Picture<'_>, depth_mm: f64, reasons: &mut Reasons) {
+pub fn hook(fit: &HookFit, p: &Picture<'_>, reasons: &mut Reasons) {
     let m = &fit.measured;
-    let (gap, depth) = (p.size(m.gap_mm), p.size(depth_mm));
-    if fit.gap_ratio >= 0.94 {
-        reasons.pro(
-            Topic::Hook,
-            "gap_fits",
-            Basis::Physics,
-            format!("Gap {gap} for a bait {depth} thick: the point stays clear"),
+    let (gap, depth) = (p.size(m.gap_mm), p.size(p.bait_depth_mm));
+    let (about, basis) = (Topic::Hook, Basis::Physics);
+    let free = m.gap_mm - p.bait_depth_mm;
+    if fit.gap_ratio >= TIGHT {
+        let text = format!("Gap {gap} for a bait {depth} thick: the point stays clear");
+        reasons.pro(about, "gap_fits", basis, text);
+    } else if free > 0.0 {
+        let text = format!(
+            "Gap {gap} leaves {} over a bait {depth} thick: little for a hidden point",
+            p.size(free)
         );
+        reasons.con(about, "gap_tight", basis, text);
     } else {
-        reasons.con(Topic::Hook, "gap_filled", Basis::Physics, format!("Gap {gap} is small for a bait {depth} thick: the plastic fills it and the point never bites"));
+        let text = format!(
+            "Gap {gap} is small for a bait {depth} thick: the plastic fills it and the point never bites"
+        );
+        reasons.con(about, "gap_filled", basis, text);
     }
     let share = plain(fit.length_ratio * 100.0, 0);
+    let length = p.size(m.length_mm);
     if fit.length_ratio > p.rig.hook.length_most {
-        reasons.con(
-            Topic::Hook,
-            "hook_long",
-            Basis::Physics,
-            format!("The hook takes {share} % of the bait and stiffens it"),
-        );
+        let text = format!("The hook takes {share} % of the bait and stiffens it");
+        reasons.con(about, "hook_long", basis, text);
     } else {
-        reasons.pro(
-            Topic::Hook,
-            "hook_length",
-            Basis::Physics,
-            format!(
-                "Its {} take {share} % of the bait: most of it moves",
-                p.size(m.length_mm)
-            ),
-        );
+        let text = format!("Its {length} take {share} % of the bait: most of it moves");
+        reasons.pro(about, "hook_length", basis, text);
     }
     if fit.past_tail_root {
-        reasons.con(
-            Topic::Hook,
-            "past_tail_root",
-            Basis::Physics,
-            format!(
-                "It comes out at {}, behind the root of the tail",
-                p.size(fit.exit_mm)
-            ),
-        );
+        let exit = p.size(fit.exit_mm);
+        let text = format!("It comes out at {exit}, behind the root of the tail");
+        reasons.con(about, "past_tail_root", basis, text);
     }
-    let cover = p.tables.cover(p.request.water.cover);
-    reasons.pro(
-        Topic::Hook,
-        "point",
-        Basis::CommonPractice,
-        capital(&cover.point_says),
-    );
-    if cover.point == Point::Weedless {
-        reasons.con(
-            Topic::Hook,
-            "disputed_hidden_point",
-            Basis::CommonPractice,
-            "A hidden point costs some bites; others leave it free and lose heads",
-        );
+    wire(p, reasons);
+}
+
+/// Why this wire, and what would straighten it.
+fn wire(p: &Picture<'_>, reasons: &mut Reasons) {
+    let (wire, about) = (p.hook.wire, Topic::Hook);
+    let basis = Basis::CommonPractice;
+    let text = match wire {
+        Wire::Light => "Light wire goes in at a pull of the reel; a cracked rod cuts flesh with it",
+        Wire::Medium => "Medium wire stands a firm sweep",
+        Wire::Heavy => "Heavy wire for strong line and rod",
+    };
+    reasons.pro(about, "wire", basis, text);
+    let leader = line::leader(p.request, line::row(p.rig, Mass::default())).1;
+    if hook::wire_for(p.tables, leader) > wire {
+        let text = format!("A leader of {} lb straightens {wire}", plain(leader, 0));
+        reasons.con(about, "wire_straightens", basis, text);
     }
 }

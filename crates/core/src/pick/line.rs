@@ -1,7 +1,7 @@
 //! Line, leader and rod.
 
 use crate::answer::{Line, Rod};
-use crate::codes::{Basis, Clarity, Cover, LineKind, Topic};
+use crate::codes::{Basis, Clarity, Cover, LineKind, LineView, Topic};
 use crate::data::{RigRow, RigTackle, Tables};
 use crate::pick::reasons::Reasons;
 use crate::pick::setting::line_in_use;
@@ -75,6 +75,28 @@ pub fn tackle(
             ),
         );
     }
+    if kind == LineKind::Fluorocarbon && request.tackle.line_kind.is_none() {
+        let (code, text) = if rig.skips
+            && request.water.cover == Cover::Docks
+            && request.views.main_line.is_none()
+        {
+            (
+                "straight_for_skipping",
+                "Straight fluorocarbon: it skips under docks without a knot in the guides",
+            )
+        } else if request.views.main_line == Some(LineView::Straight) {
+            (
+                "straight_by_view",
+                "Straight fluorocarbon, as you prefer; others tie a leader to braid",
+            )
+        } else {
+            (
+                "straight_by_rig",
+                "Straight fluorocarbon: it wears least on hard bottom",
+            )
+        };
+        reasons.pro(Topic::Line, code, Basis::CommonPractice, text);
+    }
     let line = Line {
         kind: code.into(),
         main_lb,
@@ -88,6 +110,7 @@ pub fn tackle(
             power: row.power,
             action: row.action,
             rated_g: row.rated_g,
+            reel: row.reel.clone().into(),
         },
     )
 }

@@ -8,67 +8,77 @@ use crate::data::{FallRow, HeadDrag};
 use crate::physics::sink::{Fall, HeadBody};
 use crate::physics::{drag, feel, sink};
 use crate::pick::setting::{Rigged, Setting};
-use crate::units::{Force, Mass, Time};
-use uom::si::{force::newton, mass::gram};
+use crate::units::{Force, Mass, Time, Velocity};
+use uom::si::{
+    force::newton,
+    mass::{gram, kilogram},
+};
 
 /// Lightest and heaviest head that is looked at, g.
 const LEAST_G: f64 = 0.02;
 const MOST_G: f64 = 120.0;
 
-/// A setting and a rigged head without its weight.
-#[derive(Debug, Clone, Copy)]
+/// A setting and the rigged shapes that count, without their weight.
+///
+/// The first shape is the one tied on. The others are those that stiller water
+/// would have asked for: each need is the greatest that any of them has, so
+/// that a current, which turns the choice to sleeker heads, never argues for
+/// less weight.
+#[derive(Debug, Clone)]
 pub struct Needs<'a> {
     /// Water, school and tackle.
-    pub setting: &'a Setting,
-    /// Shape, bait and hook.
-    pub rigged: &'a Rigged,
+    pub setting: Setting,
+    /// Shape, bait and hook; never empty.
+    pub shapes: Vec<&'a Rigged>,
     /// The table of wanted falls.
     pub fall: &'a FallRow,
 }
 
-impl Needs<'_> {
-    /// The head at a mass.
+impl<'a> Needs<'a> {
+    /// The shape that is tied on.
     #[must_use]
-    pub fn head(&self, mass: Mass) -> HeadBody {
-        HeadBody::new(
-            mass,
-            self.setting.head_density,
-            self.rigged.drag,
-            self.rigged.frontal,
-        )
+    pub fn rigged(&self) -> &'a Rigged {
+        self.shapes[0]
     }
 
-    /// Its fall on a tight line.
+    /// The head tied on, at a mass.
+    #[must_use]
+    pub fn head(&self, mass: Mass) -> HeadBody {
+        self.head_of(self.rigged(), mass)
+    }
+
+    fn head_of(&self, rigged: &Rigged, mass: Mass) -> HeadBody {
+        HeadBody::new(mass, self.setting.head_density, rigged.drag, rigged.frontal)
+    }
+
+    /// Its fall to the wanted speed: on a tight line, or level.
     #[must_use]
     pub fn fall(&self, head: &HeadBody) -> Fall {
-        self.fall_at(head, self.rigged.tight)
+        self.fall_at(head, self.rigged().tight)
     }
 
     /// Its fall with the bait at a posture (share of its side across the flow).
     #[must_use]
     pub fn fall_at(&self, head: &HeadBody, posture: f64) -> Fall {
-        let s = self.setting;
-        sink::fall(
-            head,
-            &self.rigged.trailing,
-            posture,
-            s.line,
-            s.depth,
-            &s.water,
-        )
+        self.fall_of(self.rigged(), head, posture)
+    }
+
+    fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
+        let s = &self.setting;
+        sink::fall(head, &rigged.trailing, posture, s.line, s.depth, &s.water)
     }
 
     /// Weight of the whole rig in water.
     #[must_use]
     pub fn weight(&self, head: &HeadBody) -> Force {
-        sink::submerged_weight(head, &self.rigged.trailing, &self.setting.water)
+        sink::submerged_weight(head, &self.rigged().trailing, &self.setting.water)
     }
 
     /// Pull to be felt over: wind and current on the line, and never less than
     /// a hand notices.
     #[must_use]
     pub fn felt(&self) -> Force {
-        let s = self.setting;
+        let s = &self.setting;
         let pulls = feel::wind_pull(s.line, s.cast, s.wind)
             + feel::current_pull(s.line, s.depth, s.current, s.water.density.value);
         pulls.max(s.hand)
@@ -77,7 +87,11 @@ impl Needs<'_> {
     /// Submerged weight that holds the bottom when drawn along.
     #[must_use]
     pub fn held(&self, head: &HeadBody) -> Force {
-        let s = self.setting;
+        self.held_of(self.rigged(), head)
+    }
+
+    fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
+        let s = &self.setting;
         let rho = s.water.density.value;
         let cd = match head.drag {
             HeadDrag::Constant(cd) => cd,
@@ -85,102 +99,125 @@ impl Needs<'_> {
                 rho * s.past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
             ),
         };
-        let area = cd * head.frontal_area() + self.rigged.drawn_area;
+        let area = cd * head.frontal_area() + rigged.drawn_area;
         let slope = feel::line_slope(s.depth, s.cast);
-        feel::hold_weight(
-            s.past_head,
-            slope,
-            area,
-            self.rigged.trailing.bait_side,
-            rho,
-        )
+        feel::hold_weight(s.past_head, slope, area, rigged.trailing.bait_side, rho)
+    }
+
+    /// Whether the rig has a need.
+    #[must_use]
+    pub fn asks(&self, need: LowerBound) -> bool {
+        self.setting.asks[need as usize]
     }
 
     /// Whether a mass does all that is asked: every lower need, and near
     /// enough the wanted speed. Cheaper than the bounds themselves, for
     /// finding where an answer turns.
     #[must_use]
-    pub fn enough(&self, head: &HeadBody) -> bool {
-        let s = self.setting;
-        let weight = self.weight(head);
-        let fall = self.fall(head);
-        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
-        let slack = s.wait_posture < self.rigged.tight;
-        head.mass + self.rigged.other_mass >= s.castable
-            && weight >= s.free
-            && weight >= self.felt()
-            && fall.speed() >= self.fall.enough * s.target
-            && weight >= self.held(head)
-            && in_time(if slack {
-                self.fall_at(head, s.wait_posture)
-            } else {
-                fall
-            })
+    pub fn enough(&self, mass: Mass) -> bool {
+        self.shapes.iter().all(|r| self.enough_of(r, mass))
     }
 
-    /// The lightest head that meets a lower need.
+    fn enough_of(&self, rigged: &Rigged, mass: Mass) -> bool {
+        let s = &self.setting;
+        let head = self.head_of(rigged, mass);
+        let weight = sink::submerged_weight(&head, &rigged.trailing, &s.water);
+        let fall = self.fall_of(rigged, &head, rigged.tight);
+        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
+        let slack = s.wait_posture < rigged.tight;
+        let met = |need: LowerBound, met: bool| met || !self.asks(need);
+        fall.speed() >= self.fall.enough * s.target
+            && met(LowerBound::Castable, mass + rigged.other_mass >= s.castable)
+            && met(LowerBound::SnapFree, weight >= s.free)
+            && met(LowerBound::Feel, weight >= self.felt())
+            && met(LowerBound::Contact, weight >= self.held_of(rigged, &head))
+            && (!self.asks(LowerBound::TimeToBottom)
+                || in_time(if slack {
+                    self.fall_of(rigged, &head, s.wait_posture)
+                } else {
+                    fall
+                }))
+    }
+
+    fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
+        let all = self.shapes.iter().map(|r| of(r));
+        all.reduce(Mass::max).unwrap_or_default()
+    }
+
+    /// The lightest head that meets a lower need; nothing where the rig does
+    /// not have it.
     #[must_use]
-    pub fn lower(&self, need: LowerBound) -> Mass {
-        let for_weight = |w: Force| {
-            sink::head_mass_for(
-                w,
-                self.setting.head_density,
-                &self.rigged.trailing,
-                &self.setting.water,
-            )
-        };
-        let mass = match need {
+    pub fn lower(&self, need: LowerBound) -> Option<Mass> {
+        self.asks(need)
+            .then(|| self.greatest(|r| self.lower_of(r, need)))
+            .map(|m| m.max(Mass::new::<gram>(LEAST_G)))
+    }
+
+    fn lower_of(&self, rigged: &Rigged, need: LowerBound) -> Mass {
+        let s = &self.setting;
+        let for_weight =
+            |w: Force| sink::head_mass_for(w, s.head_density, &rigged.trailing, &s.water);
+        match need {
             LowerBound::Feel => for_weight(self.felt()),
-            LowerBound::SnapFree => for_weight(self.setting.free),
-            LowerBound::Castable => self.setting.castable - self.rigged.other_mass,
-            LowerBound::Contact => lightest(|m| for_weight(self.held(&self.head(m)))),
-            LowerBound::TimeToBottom => self.for_time(self.setting.wait, self.setting.wait_posture),
-            LowerBound::SinkTarget => self.for_speed(self.fall.least),
-        };
-        mass.max(Mass::new::<gram>(LEAST_G))
+            LowerBound::SnapFree => for_weight(s.free),
+            LowerBound::Castable => s.castable - rigged.other_mass,
+            LowerBound::Contact => {
+                lightest(|m| for_weight(self.held_of(rigged, &self.head_of(rigged, m))))
+            }
+            LowerBound::TimeToBottom => self.for_time(rigged, s.wait, s.wait_posture),
+            LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
+        }
     }
 
     /// The lightest head near enough the wanted speed.
     #[must_use]
     pub fn for_target(&self) -> Mass {
-        self.for_speed(self.fall.enough)
+        self.greatest(|r| self.for_speed(r, self.fall.enough * self.setting.target))
     }
 
     /// The head that reaches the bottom in just this time.
-    fn for_time(&self, time: Time, posture: f64) -> Mass {
-        let s = self.setting;
-        let t = &self.rigged.trailing;
+    fn for_time(&self, rigged: &Rigged, time: Time, posture: f64) -> Mass {
+        let s = &self.setting;
+        let t = &rigged.trailing;
         lightest(|m| {
-            let w =
-                sink::weight_for_time(&self.head(m), t, posture, s.line, s.depth, &s.water, time);
+            let head = self.head_of(rigged, m);
+            let w = sink::weight_for_time(&head, t, posture, s.line, s.depth, &s.water, time);
             sink::head_mass_for(w, s.head_density, t, &s.water)
         })
     }
 
-    /// The head that falls at this share of the wanted speed, on a tight line.
-    fn for_speed(&self, share: f64) -> Mass {
-        self.for_time(
-            self.setting.depth / (share * self.setting.target),
-            self.rigged.tight,
-        )
+    /// The head that falls at this speed.
+    fn for_speed(&self, rigged: &Rigged, speed: Velocity) -> Mass {
+        self.for_time(rigged, self.setting.depth / speed, rigged.tight)
+    }
+
+    /// The fastest fall that still suits school, water and mood. Where patience
+    /// for the depth asks for more than the school does, patience sets the pace.
+    #[must_use]
+    pub fn ceiling(&self) -> Velocity {
+        let s = &self.setting;
+        let patient = if self.asks(LowerBound::TimeToBottom) {
+            s.depth / s.wait
+        } else {
+            Velocity::default()
+        };
+        self.fall.most * s.target.max(patient)
     }
 
     /// The heaviest head that an upper need allows.
     #[must_use]
     pub fn upper(&self, need: UpperBound) -> Option<Mass> {
-        let s = self.setting;
+        let s = &self.setting;
+        let per_kg = crate::units::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
+        let head_of = |f: Force| Mass::new::<kilogram>(f.get::<newton>() / per_kg);
         Some(match need {
-            UpperBound::SinkCeiling => self.for_speed(self.fall.most),
-            UpperBound::Overpower => {
-                let per_kg =
-                    crate::units::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
-                Mass::new::<uom::si::mass::kilogram>(s.overpower.get::<newton>() / per_kg)
-            }
-            UpperBound::Snag => s.snag,
+            UpperBound::SinkCeiling => self.greatest(|r| self.for_speed(r, self.ceiling())),
+            UpperBound::Overpower => head_of(s.overpower),
+            UpperBound::Snag => self.greatest(|r| s.snag / r.wedge.max(0.05)),
             UpperBound::RodMax => {
-                (s.rod_most? - self.rigged.other_mass).max(Mass::new::<gram>(0.0))
+                (s.rod_most? - self.rigged().other_mass).max(Mass::new::<gram>(0.0))
             }
-            UpperBound::HoverLevel => return None,
+            UpperBound::HoverLevel => head_of(s.hover?),
         })
     }
 }

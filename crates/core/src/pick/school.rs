@@ -17,6 +17,8 @@ pub enum SchoolRule {
     DeepDrift,
     /// Wind enough to lose the bottom.
     StrongWind,
+    /// Deeper than this rig is fished by the fall.
+    Deep,
     /// What is usual on this rig.
     Rig,
 }
@@ -31,8 +33,11 @@ pub fn school(
 ) -> (School, SchoolRule) {
     let d = &tables.conditions.school_default;
     let deep_drift = c.depth_m >= d.reaction_depth_m && c.drift_mps >= d.reaction_drift_mps;
+    let deep = rig.contact_below_m.is_some_and(|d| c.depth_m > d)
+        && d.deep_contact_species.contains(&request.species);
     match request.school {
         Some(asked) => (asked, SchoolRule::Asked),
+        None if !rig.school_follows_water => (rig.default_school, SchoolRule::Rig),
         None if d.contact_species.contains(&request.species) => {
             (School::BottomContact, SchoolRule::ContactFish)
         }
@@ -40,6 +45,7 @@ pub fn school(
             (School::Reaction, SchoolRule::DeepDrift)
         }
         None if c.wind_mps >= d.strong_wind_mps => (School::BottomContact, SchoolRule::StrongWind),
+        None if deep => (School::BottomContact, SchoolRule::Deep),
         None => (rig.default_school, SchoolRule::Rig),
     }
 }
@@ -58,6 +64,7 @@ pub fn explain(
         SchoolRule::ContactFish => format!("the usual one for {}", request.species),
         SchoolRule::DeepDrift => "the usual one for deep fish from a drifting boat".into(),
         SchoolRule::StrongWind => "since the wind takes the feel of a light head".into(),
+        SchoolRule::Deep => "the usual one for this rig in deeper water".into(),
         SchoolRule::Rig => "the usual one for this rig and these fish".into(),
     };
     reasons.pro(

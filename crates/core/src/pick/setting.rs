@@ -1,7 +1,7 @@
 //! The question, resolved: everything that the weight window computes with.
 
-use crate::codes::{LineKind, Material, School};
-use crate::data::{RigRow, Tables};
+use crate::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
+use crate::data::{Hang, RigRow, Tables};
 use crate::physics::sink::Trailing;
 use crate::request::PickRequest;
 use crate::tackle::bait::MeasuredBait;
@@ -46,9 +46,11 @@ impl Conditions {
             .get(&request.season)
             .copied()
             .unwrap_or(15.0);
+        // Of a range the middle is computed with; what covers its ends is said apart.
+        let middle = |from: f64, to: Option<f64>| to.map_or(from, |to| from.midpoint(to));
         Self {
-            depth_m: w.depth_m,
-            wind_mps: w.wind_mps,
+            depth_m: middle(w.depth_m, w.depth_max_m),
+            wind_mps: middle(w.wind_mps, w.wind_max_mps),
             current_mps: w.current_mps,
             drift_mps: w.drift_mps,
             retrieve_mps: request.retrieve_mps.unwrap_or(rig.retrieve.speed_mps),
@@ -72,12 +74,25 @@ pub fn celsius(degrees: f64) -> ThermodynamicTemperature {
     ThermodynamicTemperature::new::<degree_celsius>(degrees)
 }
 
+/// Kind of main line: in hand, else by the angler's view, else by the rig.
+#[must_use]
+pub fn line_kind(request: &PickRequest, rig: &RigRow) -> LineKind {
+    let skipped = rig.skips && request.water.cover == Cover::Docks;
+    let usual = || match request.views.main_line {
+        Some(LineView::Straight) => LineKind::Fluorocarbon,
+        Some(LineView::BraidLeader) => LineKind::Braid,
+        None if skipped => LineKind::Fluorocarbon,
+        None => rig.line_kind.unwrap_or(LineKind::Braid),
+    };
+    request.tackle.line_kind.unwrap_or_else(usual)
+}
+
 /// Kind and diameter in mm of the line that wind and water pull on: measured,
 /// else by test, else what is usual on this rig.
 #[must_use]
 pub fn line_in_use(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (LineKind, f64) {
     let t = &request.tackle;
-    let kind = t.line_kind.unwrap_or(LineKind::Braid);
+    let kind = line_kind(request, rig);
     let usual = if kind == LineKind::Braid {
         rig.usual_braid_lb
     } else {
@@ -115,10 +130,14 @@ pub struct Setting {
     pub castable: Mass,
     /// Most the rod throws.
     pub rod_most: Option<Mass>,
-    /// Heaviest head that does not wedge here.
+    /// Heaviest head that does not wedge here, for a shape that wedges wholly.
     pub snag: Mass,
     /// Heaviest submerged head that leaves the bait its life.
     pub overpower: Force,
+    /// Heaviest submerged head under which the bait hangs level, where the rig asks for that.
+    pub hover: Option<Force>,
+    /// Which lower needs the rig has, in the contract's order.
+    pub asks: [bool; LowerBound::ALL.len()],
     pub head_density: MassDensity,
 }
 
@@ -139,6 +158,8 @@ pub struct Ground<'t> {
     rod_most: Option<Mass>,
     snag: Mass,
     overpower: Force,
+    hover: Option<Force>,
+    asks: [bool; LowerBound::ALL.len()],
 }
 
 /// What a school asks for, without the water.
@@ -151,14 +172,12 @@ struct SchoolGround {
 }
 
 impl<'t> Ground<'t> {
-    /// Of a question, on a rig, with a bait behind a head that wedges so
-    /// readily (0..1).
+    /// Of a question, on a rig, with a bait.
     #[must_use]
     pub fn new(
         request: &PickRequest,
         rig: &RigRow,
         bait: &MeasuredBait,
-        wedge: f64,
         tables: &'t Tables,
     ) -> Self {
         let cover = tables.cover(request.water.cover);
@@ -176,11 +195,16 @@ impl<'t> Ground<'t> {
             tables,
             schools: School::ALL.iter().map(school).collect(),
             mood: tables.mood_factor(request.mood),
-            free: Force::new::<newton>(cover.free_n),
+            free: Force::new::<newton>(cover.free_n * rig.limits.snap),
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
             rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
-            snag: Mass::new::<gram>(tables.conditions.snag.most_g / (snag * wedge).max(1e-3)),
+            snag: Mass::new::<gram>(tables.conditions.snag.most_g / snag.max(1e-3)),
             overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
+            hover: rig
+                .limits
+                .hover_pa
+                .map(|pa| Force::new::<newton>(pa * bait.outline.value)),
+            asks: std::array::from_fn(|i| rig.needs.contains(&LowerBound::ALL[i])),
         }
     }
 }
@@ -211,6 +235,8 @@ impl Setting {
             rod_most: ground.rod_most,
             snag: ground.snag,
             overpower: ground.overpower,
+            hover: ground.hover,
+            asks: ground.asks,
             head_density: head_density(c, ground.tables),
         }
     }
@@ -225,7 +251,9 @@ pub struct Rigged {
     pub other_mass: Mass,
     pub drag: crate::data::HeadDrag,
     pub frontal: f64,
-    /// Share of the bait across the flow on a tight line.
+    /// How readily the shape wedges, 0..1.
+    pub wedge: f64,
+    /// Share of the bait across the flow as this rig falls to its wanted speed.
     pub tight: f64,
     /// The bait's drag area drawn along, without the head's.
     pub drawn_area: Area,
@@ -238,6 +266,7 @@ impl Rigged {
         bait: &MeasuredBait,
         hook: Mass,
         shape: &crate::data::ShapeRow,
+        hang: Hang,
         tables: &Tables,
     ) -> Self {
         let posture = &tables.baits.posture;
@@ -251,7 +280,11 @@ impl Rigged {
             other_mass: bait.mass() + hook,
             drag: shape.drag,
             frontal: shape.frontal,
-            tight: posture.tight_line,
+            wedge: shape.traits.wedge,
+            tight: match hang {
+                Hang::TightLine => posture.tight_line,
+                Hang::Glide => posture.glide,
+            },
             drawn_area: crate::physics::drag::CYLINDER_ACROSS * posture.trailing * bait.drag_side,
         }
     }

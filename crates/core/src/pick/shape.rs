@@ -1,50 +1,131 @@
 //! Shape, line tie and keeper, from traits against what the place asks.
 
-use crate::codes::{Basis, Clarity, Cover, Mood, Plastic, Shape, Tie, Topic};
-use crate::data::{Asks, RigRow, ShapeRow, Tables};
+use crate::answer::Text;
+use crate::codes::{
+    Basis, Clarity, Cover, Keeper, Mood, Plastic, Shape, SpringView, StandUpView, Tie, Topic,
+};
+use crate::data::{Asks, RigRow, ShapeRow, ShapeWeights, Tables};
 use crate::pick::reasons::Reasons;
 use crate::request::PickRequest;
 
-/// The shapes of a rig, best first, with their scores.
-#[must_use]
-pub fn ranked<'t>(
-    request: &PickRequest,
-    rig: &RigRow,
-    tables: &'t Tables,
-) -> Vec<(f64, &'t ShapeRow)> {
-    let weights = &tables.conditions.shape;
-    let w = &request.water;
-    let bottom = tables.bottom(w.bottom).asks;
-    let cover = tables.cover(w.cover).asks;
-    let flow = Asks {
-        current: weights.current_weight * (w.current_mps / weights.full_current_mps).min(1.0),
-        ..Asks::default()
-    };
-    let floats = request.bait.plastic == Plastic::Floating;
-    let stands = Asks {
-        upright: if floats {
-            weights.floating_upright
-        } else {
-            0.0
-        },
-        ..Asks::default()
-    };
-    let mut all: Vec<_> = rig
-        .shapes
-        .iter()
-        .map(|(code, belongs)| {
-            let row = tables.shape(*code);
-            let asked: f64 = [bottom, cover, flow, stands]
-                .iter()
-                .map(|a| a.score(&row.traits))
-                .sum();
-            (belongs + asked, row)
-        })
-        .collect();
-    // Ties go by the contract's order, so that the order of the tables does not matter.
-    all.sort_by(|a, b| b.0.total_cmp(&a.0).then(a.1.code.cmp(&b.1.code)));
-    all
+/// The shapes of a rig with their scores, apart from what the speed of the
+/// water asks.
+///
+/// Current and retrieve count by bands of speed, so that the shapes which
+/// stiller water would have asked for are a known few (see [`Needs`]).
+///
+/// [`Needs`]: super::needs::Needs
+#[derive(Debug)]
+pub struct Shapes<'t> {
+    /// In the order of the contract.
+    rows: Vec<(f64, &'t ShapeRow)>,
+    weights: &'t ShapeWeights,
 }
+
+/// The band that a speed lies in; 0 below the first.
+fn band(bands: &[(f64, f64)], speed: f64) -> usize {
+    bands.iter().take_while(|b| speed >= b.0).count()
+}
+
+fn counts(bands: &[(f64, f64)], band: usize) -> f64 {
+    band.checked_sub(1).map_or(0.0, |i| bands[i].1)
+}
+
+impl<'t> Shapes<'t> {
+    /// Scores the rig's shapes for a question.
+    #[must_use]
+    pub fn new(request: &PickRequest, rig: &RigRow, tables: &'t Tables) -> Self {
+        let weights = &tables.conditions.shape;
+        let w = &request.water;
+        let stands = Asks {
+            upright: if request.bait.plastic == Plastic::Floating {
+                weights.floating_upright
+            } else {
+                0.0
+            },
+            ..Asks::default()
+        };
+        let asked = [
+            tables.bottom(w.bottom).asks,
+            tables.cover(w.cover).asks,
+            tables.clarity(w.clarity).asks,
+            tables.species(request.species).asks,
+            rig.asks,
+            stands,
+        ];
+        let topples = request.views.stand_up == Some(StandUpView::Topples);
+        let score = |(code, belongs): (&Shape, &f64)| {
+            let row = tables.shape(*code);
+            let mut traits = row.traits;
+            if topples && FLAT_FOOTED.contains(code) {
+                traits.upright *= weights.topples;
+            }
+            let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
+            (belongs + met, row)
+        };
+        Self {
+            rows: rig.shapes.iter().map(score).collect(),
+            weights,
+        }
+    }
+
+    /// Every shape with its index, in the order of the contract.
+    pub fn all(&self) -> impl Iterator<Item = &'t ShapeRow> + '_ {
+        self.rows.iter().map(|r| r.1)
+    }
+
+    fn score(&self, row: &(f64, &ShapeRow), flow: f64, track: f64) -> f64 {
+        row.0 + flow * row.1.traits.current + track * row.1.traits.track
+    }
+
+    fn best(&self, current_band: usize, retrieve_band: usize) -> usize {
+        let flow = counts(&self.weights.current_bands, current_band);
+        let track = counts(&self.weights.retrieve_bands, retrieve_band);
+        // The first of equals, in the contract's order.
+        let better = |best: usize, i: usize| {
+            let over =
+                self.score(&self.rows[i], flow, track) > self.score(&self.rows[best], flow, track);
+            if over { i } else { best }
+        };
+        (0..self.rows.len()).fold(0, better)
+    }
+
+    /// Indexes of the shape tied on at a speed of current and retrieve, and
+    /// then of those that slower water would have asked for.
+    #[must_use]
+    pub fn chosen_and_slower(&self, current_mps: f64, retrieve_mps: f64) -> Vec<usize> {
+        let flow = band(&self.weights.current_bands, current_mps);
+        let track = band(&self.weights.retrieve_bands, retrieve_mps);
+        let mut found = vec![self.best(flow, track)];
+        for i in 0..=flow {
+            for j in 0..=track {
+                let best = self.best(i, j);
+                if !found.contains(&best) {
+                    found.push(best);
+                }
+            }
+        }
+        found
+    }
+
+    /// Scores and shapes, best first.
+    #[must_use]
+    pub fn ranked(&self, current_mps: f64, retrieve_mps: f64) -> Vec<(f64, &'t ShapeRow)> {
+        let w = self.weights;
+        let flow = counts(&w.current_bands, band(&w.current_bands, current_mps));
+        let track = counts(&w.retrieve_bands, band(&w.retrieve_bands, retrieve_mps));
+        let mut all: Vec<_> = self
+            .rows
+            .iter()
+            .map(|r| (self.score(r, flow, track), r.1))
+            .collect();
+        all.sort_by(|a, b| b.0.total_cmp(&a.0).then(a.1.code.cmp(&b.1.code)));
+        all
+    }
+}
+
+/// Shapes with a flat foot, of which some say that they topple.
+const FLAT_FOOTED: &[Shape] = &[Shape::StandUp, Shape::Mushroom];
 
 /// Says why this shape, and what speaks against it.
 pub fn explain(
@@ -67,7 +148,7 @@ pub fn explain(
         format!("{} over {place}: {}", capital(best.code.label()), best.says),
     );
     if let Some((score, second)) = rest.first()
-        && best_score - score < tables.conditions.shape.healthy_margin
+        && best_score - score < tables.conditions.shape.close
     {
         reasons.con(
             Topic::Shape,
@@ -84,10 +165,16 @@ pub fn explain(
             "Hangs up if wood turns up; a bullet head comes through it",
         );
     }
-    if best.code == Shape::StandUp
-        || best.code == Shape::Mushroom && request.bait.plastic != Plastic::Floating
-    {
-        let text = "Whether a head stands the bait up is disputed: sinking plastic leans over, and a narrow, tall foot topples when pulled";
+    let leans = best.code == Shape::Mushroom && request.bait.plastic != Plastic::Floating;
+    if best.code == Shape::StandUp || leans {
+        let text = match request.views.stand_up {
+            Some(StandUpView::Topples) => {
+                "You see flat heads topple: its foot counts for half here. Others see it stand the tail up"
+            }
+            _ => {
+                "Whether a head stands the bait up is disputed: sinking plastic leans over, and a narrow, tall foot topples when pulled"
+            }
+        };
         reasons.con(
             Topic::Shape,
             "disputed_stand_up",
@@ -106,45 +193,104 @@ pub fn capital(text: &str) -> String {
         .map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
 }
 
+/// A rule for the line tie: when it holds, what it gives and why.
+pub struct TieRule {
+    /// Code of its reason.
+    pub code: &'static str,
+    /// When it holds.
+    pub holds: fn(&PickRequest, &RigRow, &Tables) -> bool,
+    /// What it gives; none takes the rig's own.
+    tie: Option<Tie>,
+    /// Why.
+    says: &'static str,
+}
+
+/// The rules for the line tie; the first that holds is taken.
+pub const TIE_RULES: &[TieRule] = &[
+    TieRule {
+        code: "tie_of_the_rig",
+        holds: |_, rig, _| rig.tie.is_some(),
+        tie: None,
+        says: "On this rig the line is always tied there",
+    },
+    TieRule {
+        code: "tie_in_cover",
+        holds: |r, _, _| r.water.cover != Cover::None,
+        tie: Some(Tie::Nose),
+        says: "A tie at the nose comes through cover; a post on top would hold it",
+    },
+    TieRule {
+        code: "tie_in_clear_water",
+        holds: |r, _, _| r.water.clarity == Clarity::Clear && r.mood != Mood::Active,
+        tie: Some(Tie::FortyFive),
+        says: "Clear water: a tie at 45° lifts the bait half as much and looks quieter",
+    },
+    TieRule {
+        code: "tie_in_rock",
+        holds: |r, _, tables| {
+            tables.bottom(r.water.bottom).snag >= 0.8
+                && r.mood != Mood::Active
+                && r.water.clarity != Clarity::Muddy
+        },
+        tie: Some(Tie::Recessed),
+        says: "Rock wears knots: a recessed tie saves the line and leaves the hook-set free",
+    },
+    TieRule {
+        code: "tie_for_action",
+        holds: |_, _, _| true,
+        tie: Some(Tie::Top),
+        says: "Tied on top, the head stands up most when it is pulled",
+    },
+];
+
 /// Where the line is tied, with the reason.
 #[must_use]
-pub fn tie(request: &PickRequest, tables: &Tables, reasons: &mut Reasons) -> Tie {
-    let w = &request.water;
-    let snags = tables.bottom(w.bottom).snag;
-    let (tie, code, text) = match (w.cover, w.clarity) {
-        (
-            Cover::Wood
-            | Cover::Brush
-            | Cover::Docks
-            | Cover::SparseGrass
-            | Cover::HealthyGrass
-            | Cover::DyingGrass,
-            _,
-        ) => (
-            Tie::Nose,
-            "tie_in_cover",
-            "A tie at the nose comes through cover; a post on top would hold it",
-        ),
-        (Cover::None, Clarity::Clear) if request.mood != Mood::Active => (
-            Tie::FortyFive,
-            "tie_in_clear_water",
-            "Clear water: a tie at 45° lifts the bait half as much and looks quieter",
-        ),
-        (Cover::None, _)
-            if snags >= 0.8 && request.mood != Mood::Active && w.clarity != Clarity::Muddy =>
-        {
-            (
-                Tie::Recessed,
-                "tie_in_rock",
-                "Rock wears knots: a recessed tie saves the line and leaves the hook-set free",
-            )
-        }
-        (Cover::None, _) => (
-            Tie::Top,
-            "tie_for_action",
-            "Tied on top, the head stands up most when it is pulled",
-        ),
-    };
-    reasons.pro(Topic::Tie, code, Basis::CommonPractice, text);
-    tie
+pub fn tie(request: &PickRequest, rig: &RigRow, tables: &Tables, reasons: &mut Reasons) -> Tie {
+    let rule = TIE_RULES
+        .iter()
+        .find(|r| (r.holds)(request, rig, tables))
+        .unwrap_or(&TIE_RULES[TIE_RULES.len() - 1]);
+    reasons.pro(Topic::Tie, rule.code, Basis::CommonPractice, rule.says);
+    rule.tie.or(rig.tie).unwrap_or(Tie::Top)
+}
+
+/// How the eye is turned, and how tall the post stands, in words.
+#[must_use]
+pub fn eye(tie: Tie, cover: Cover) -> Text {
+    match (tie, cover) {
+        (Tie::Top, Cover::None) => "eye across the hook, on a short post: a tall one gives more action but blocks the hook-set".into(),
+        (Tie::Recessed, _) => "eye across the hook, sunk in the head: nothing stands before the point".into(),
+        (Tie::Nose, _) => "eye across the hook, no post: nothing holds wood or grass".into(),
+        _ => "eye across the hook, a low post: it slides past the lip".into(),
+    }
+}
+
+/// What holds the bait, with the reason.
+#[must_use]
+pub fn keeper(request: &PickRequest, tables: &Tables, reasons: &mut Reasons) -> Keeper {
+    let plastic = tables.plastic(request.bait.plastic);
+    if plastic.keeper == Keeper::Screw && request.views.spring == Some(SpringView::Hinders) {
+        reasons.pro(
+            Topic::Keeper,
+            "keeper_without_spring",
+            Basis::CommonPractice,
+            "You find that a screw hinders the hook-set: prongs hold tough plastic too, for fewer fish",
+        );
+        return Keeper::Prong;
+    }
+    reasons.pro(
+        Topic::Keeper,
+        "keeper_by_plastic",
+        Basis::CommonPractice,
+        capital(&plastic.keeper_says),
+    );
+    if plastic.keeper == Keeper::Screw && request.views.spring.is_none() {
+        reasons.con(
+            Topic::Keeper,
+            "disputed_spring",
+            Basis::CommonPractice,
+            "Some say that a screw or spring in the nose hinders the hook-set",
+        );
+    }
+    plastic.keeper
 }

@@ -1,10 +1,11 @@
 //! What would change the answer: the wind, depth, current, drift, speed or
 //! temperature at which the next rung becomes right, solved on the model.
 
+use crate::answer::Trigger;
 use crate::codes::School;
 use crate::limits::{self, Limit};
 use crate::pick::setting::Conditions;
-use crate::units::{Dimension, UnitSystem};
+use crate::units::{Dimension, UnitSystem, round};
 
 /// A condition that can be turned.
 struct Dial {
@@ -60,10 +61,41 @@ const DIALS: &[Dial] = &[
     },
 ];
 
-/// A trigger: the words, and how far away it is (a ratio; nearer is smaller).
-struct Trigger {
-    words: String,
+/// Triggers, nearest first.
+#[derive(Debug, Default)]
+pub struct Found {
+    /// Each with its value.
+    pub triggers: Vec<Trigger>,
+}
+
+/// Triggers that are said in a line; all stand in the list.
+const SAID: usize = 2;
+
+impl Found {
+    /// The nearest triggers and a habit, in a line.
+    #[must_use]
+    pub fn in_words(&self, habit: &'static str) -> String {
+        let near = self.triggers.iter().take(SAID).map(|t| &*t.text);
+        near.chain([habit]).collect::<Vec<_>>().join(", or ")
+    }
+}
+
+/// A trigger and how far away it is (a ratio; nearer is smaller).
+struct Away {
+    trigger: Trigger,
     away: f64,
+}
+
+fn trigger(field: &'static str, above: bool, value: f64, text: String, away: f64) -> Away {
+    Away {
+        trigger: Trigger {
+            field: field.into(),
+            above,
+            value: round(value, 3),
+            text: text.into(),
+        },
+        away,
+    }
 }
 
 /// Finds where a test turns between two values of a dial; the end at which it
@@ -104,9 +136,9 @@ fn print(dial: &Dial, value: f64, units: UnitSystem) -> String {
 /// The conditions above which the rung tied on no longer does the job.
 /// `enough` says whether it does under given conditions.
 #[must_use]
-pub fn up(c: &Conditions, units: UnitSystem, enough: &dyn Fn(&Conditions) -> bool) -> Vec<String> {
+pub fn up(c: &Conditions, units: UnitSystem, enough: &dyn Fn(&Conditions) -> bool) -> Found {
     if !enough(c) {
-        return Vec::new();
+        return Found::default();
     }
     let found = DIALS.iter().filter_map(|d| {
         let now = (d.get)(c);
@@ -115,10 +147,13 @@ pub fn up(c: &Conditions, units: UnitSystem, enough: &dyn Fn(&Conditions) -> boo
             return None;
         }
         let value = turn(d, c, now, most, enough);
-        Some(Trigger {
-            words: format!("{} {}", d.above, print(d, value, units)),
-            away: (value - now) / (now + 0.1 * usual(d)),
-        })
+        Some(trigger(
+            d.limit.field,
+            true,
+            value,
+            format!("{} {}", d.above, print(d, value, units)),
+            (value - now) / (now + 0.1 * usual(d)),
+        ))
     });
     nearest(found.collect())
 }
@@ -129,7 +164,7 @@ pub fn down(
     c: &Conditions,
     units: UnitSystem,
     lighter_enough: &dyn Fn(&Conditions) -> bool,
-) -> Vec<String> {
+) -> Found {
     let found = DIALS.iter().filter_map(|d| {
         let now = (d.get)(c);
         let least = d.limit.least;
@@ -137,10 +172,13 @@ pub fn down(
             return None;
         }
         let value = turn(d, c, least, now, lighter_enough);
-        Some(Trigger {
-            words: format!("{} {}", d.below, print(d, value, units)),
-            away: (now - value) / (now + 0.1 * usual(d)),
-        })
+        Some(trigger(
+            d.limit.field,
+            false,
+            value,
+            format!("{} {}", d.below, print(d, value, units)),
+            (now - value) / (now + 0.1 * usual(d)),
+        ))
     });
     let mut found: Vec<_> = found.collect();
     found.extend(colder(c, units, lighter_enough));
@@ -148,11 +186,7 @@ pub fn down(
 }
 
 /// Colder water asks for a slower fall.
-fn colder(
-    c: &Conditions,
-    units: UnitSystem,
-    test: &dyn Fn(&Conditions) -> bool,
-) -> Option<Trigger> {
+fn colder(c: &Conditions, units: UnitSystem, test: &dyn Fn(&Conditions) -> bool) -> Option<Away> {
     let with = |t: f64| Conditions { temp_c: t, ..*c };
     if test(c) || !test(&with(0.0)) {
         return None;
@@ -167,10 +201,13 @@ fn colder(
         }
     }
     let value = holds;
-    Some(Trigger {
-        words: format!("water under {}", Dimension::Temperature.print(value, units)),
-        away: (c.temp_c - value) / 10.0,
-    })
+    Some(trigger(
+        limits::TEMPERATURE.field,
+        false,
+        value,
+        format!("water under {}", Dimension::Temperature.print(value, units)),
+        (c.temp_c - value) / 10.0,
+    ))
 }
 
 /// A usual size of a dial, so that a calm day's distance is not infinite.
@@ -178,11 +215,16 @@ fn usual(d: &Dial) -> f64 {
     d.limit.most * 0.2
 }
 
-/// The two nearest triggers, nearest first.
-fn nearest(mut found: Vec<Trigger>) -> Vec<String> {
+/// Nearest first.
+fn nearest(mut found: Vec<Away>) -> Found {
     found.sort_by(|a, b| a.away.total_cmp(&b.away));
-    found.into_iter().take(2).map(|t| t.words).collect()
+    Found {
+        triggers: found.into_iter().map(|a| a.trigger).collect(),
+    }
 }
+
+/// What the trade adds to the numbers of a step up.
+pub const HEAVIER_HABIT: &str = "if you cannot tell when it lands";
 
 /// What the trade adds to the numbers of a step down.
 #[must_use]

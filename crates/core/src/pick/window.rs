@@ -18,6 +18,14 @@ pub struct Choice {
     pub crossed: Crossed,
 }
 
+impl Choice {
+    /// Whether a mass lies within the window.
+    #[must_use]
+    pub fn contains(&self, mass: Mass) -> bool {
+        self.lower.0 <= mass && mass <= self.upper.0
+    }
+}
+
 /// How a window fails.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Crossed {
@@ -39,7 +47,7 @@ pub enum Crossed {
 pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
     let lower = LowerBound::ALL
         .iter()
-        .map(|n| (needs.lower(*n), *n))
+        .filter_map(|n| needs.lower(*n).map(|m| (m, *n)))
         .max_by(|a, b| a.0.value.total_cmp(&b.0.value))
         .unwrap_or((Mass::default(), LowerBound::SinkTarget));
     let upper = UpperBound::ALL
@@ -60,13 +68,10 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
     let (rung, crossed) = if inside(low) {
         (first_from(target).clamp(low, high), Crossed::No)
     } else {
-        let rung = if upper.1 == UpperBound::RodMax {
-            high.min(low)
-        } else {
-            low
-        };
+        // Whatever else crosses, no rod is overloaded.
+        let rod = needs.upper(UpperBound::RodMax).map_or(last, last_up_to);
         (
-            rung,
+            low.min(rod),
             if lower.0 > upper.0 {
                 Crossed::Bounds
             } else {

@@ -2,8 +2,8 @@
 
 use std::f64::consts::PI;
 
-use crate::codes::{HookStyle, Point, Wire};
-use crate::data::{HookSize, RigHook, Tables};
+use crate::codes::{BaitForm, HookStyle, Point, Species, Wire};
+use crate::data::{Hide, RigHook, Tables};
 use crate::physics::sink::STEEL;
 use crate::tackle::bait::MeasuredBait;
 use crate::units::Mass;
@@ -67,57 +67,125 @@ pub struct HookFit {
 }
 
 /// Gap asked for, below which a hook no longer counts as fitting.
-const TIGHT: f64 = 0.94;
+pub const TIGHT: f64 = 0.94;
 
-/// Style by bait length, or a wide gap where the point must be hidden.
-fn style(rule: &RigHook, bait_mm: f64, point: Point) -> HookStyle {
-    if point == Point::Weedless {
-        return HookStyle::WideGap;
+/// Depth over length from which a bait is fat, and a hidden point wants a wide gap.
+const FAT: f64 = 0.1;
+
+/// What a hook is chosen by.
+#[derive(Debug, Clone, Copy)]
+pub struct Asked<'a> {
+    /// The rig's rule.
+    pub rule: &'a RigHook,
+    /// The bait.
+    pub bait: &'a MeasuredBait,
+    /// Its form.
+    pub form: BaitForm,
+    /// The fish, whose mouth may ask for more.
+    pub species: Species,
+    /// How the point stands.
+    pub point: Point,
+}
+
+impl Asked<'_> {
+    fn bait_mm(&self) -> f64 {
+        self.bait.length.get::<millimeter>()
     }
-    rule.shank
-        .iter()
-        .find(|s| bait_mm <= s.to_mm)
-        .map_or(HookStyle::RoundBend, |s| s.style)
+
+    /// Style by bait length, or for a hidden point by how fat the bait is.
+    fn style(&self, depth_mm: f64) -> HookStyle {
+        if self.point == Point::Exposed
+            || (self.point == Point::SkinHooked && self.rule.hide != Hide::Always)
+        {
+            return self
+                .rule
+                .shank
+                .iter()
+                .find(|s| self.bait_mm() <= s.to_mm)
+                .map_or(HookStyle::RoundBend, |s| s.style);
+        }
+        if depth_mm / self.bait_mm() >= FAT {
+            self.rule.hidden_fat
+        } else {
+            self.rule.hidden_slim
+        }
+    }
+
+    /// Gap asked for, mm: a share of the depth of the bait, and for a hidden
+    /// point the room that it needs to come free.
+    fn wanted_gap(&self, depth_mm: f64) -> f64 {
+        let mouth = self.rule.gap_by_species.get(&self.species);
+        let open = self.rule.gap_over_depth * mouth.copied().unwrap_or(1.0) * depth_mm;
+        let hidden = self.point == Point::Weedless
+            || (self.point == Point::SkinHooked && self.rule.hide == Hide::Always);
+        if hidden {
+            open.max(depth_mm + self.rule.hidden_free_mm)
+        } else {
+            open
+        }
+    }
+
+    /// What speaks against a size: 0 is perfect.
+    fn cost(&self, gap_mm: f64, length_mm: f64, wanted_gap: f64) -> f64 {
+        let rule = self.rule;
+        let target = rule.length_by_form.get(&self.form).copied();
+        let target = target.unwrap_or(rule.length_target);
+        let most = rule.length_most * target / rule.length_target;
+        let (gap, length) = (gap_mm / wanted_gap, length_mm / self.bait_mm());
+        let tight = if gap < TIGHT {
+            10.0 + 10.0 * (TIGHT / gap).ln()
+        } else {
+            0.0
+        };
+        let long = (length / most).ln().max(0.0) * 3.0;
+        tight + long + gap.ln().abs() + rule.length_weight * (length / target).ln().abs()
+    }
+
+    /// Index of the best size of a style, of those with at least a gap.
+    fn best(&self, tables: &Tables, style: HookStyle, depth_mm: f64, least_gap: f64) -> usize {
+        let factor = tables.hook_style(style);
+        let sizes = &tables.hooks.size;
+        let wanted = self.wanted_gap(depth_mm);
+        let cost = |i: usize| {
+            let (gap, length) = (
+                sizes[i].gap_mm * factor.gap,
+                sizes[i].length_mm * factor.length,
+            );
+            self.cost(gap, length, wanted)
+        };
+        let wide_enough = |i: &usize| sizes[*i].gap_mm * factor.gap >= least_gap;
+        (0..sizes.len())
+            .filter(wide_enough)
+            .min_by(|&a, &b| cost(a).total_cmp(&cost(b)))
+            .unwrap_or(sizes.len() - 1)
+    }
+
+    /// Style and index of the size chosen. A bait just fat enough for another
+    /// style gets no smaller gap than a slimmer one got from the first.
+    fn choose(&self, tables: &Tables) -> (HookStyle, usize) {
+        let depth_mm = self.bait.depth.get::<millimeter>();
+        let style = self.style(depth_mm);
+        let slimmer = FAT * self.bait_mm() * 0.999;
+        let slim_style = self.style(slimmer);
+        let least_gap = if style == slim_style {
+            0.0
+        } else {
+            let i = self.best(tables, slim_style, slimmer, 0.0);
+            tables.hooks.size[i].gap_mm * tables.hook_style(slim_style).gap
+        };
+        (style, self.best(tables, style, depth_mm, least_gap))
+    }
 }
 
 /// Chooses the hook whose gap and length come closest to what the rig asks for
 /// this bait. Gap first: a hook whose gap is filled is taken only when there
 /// is no larger one.
 #[must_use]
-pub fn fit(
-    tables: &Tables,
-    rule: &RigHook,
-    bait: &MeasuredBait,
-    point: Point,
-    wire: Wire,
-) -> HookFit {
-    let (bait_mm, depth_mm) = (
-        bait.length.get::<millimeter>(),
-        bait.depth.get::<millimeter>(),
-    );
-    let style = style(rule, bait_mm, point);
+pub fn fit(tables: &Tables, asked: &Asked<'_>, wire: Wire) -> HookFit {
+    let depth_mm = asked.bait.depth.get::<millimeter>();
+    let (style, best) = asked.choose(tables);
     let factor = tables.hook_style(style);
-    let share = if point == Point::Weedless {
-        rule.weedless_gap_over_depth
-    } else {
-        rule.gap_over_depth
-    };
-    let wanted_gap = share * depth_mm;
-    let cost = |size: &HookSize| {
-        let gap = size.gap_mm * factor.gap / wanted_gap;
-        let length = size.length_mm * factor.length / bait_mm;
-        let tight = if gap < TIGHT {
-            10.0 + 10.0 * (TIGHT / gap).ln()
-        } else {
-            0.0
-        };
-        let long = (length / rule.length_most).ln().max(0.0) * 3.0;
-        tight + long + gap.ln().abs() + 0.5 * (length / rule.length_target).ln().abs()
-    };
     let sizes = &tables.hooks.size;
-    let best = (0..sizes.len())
-        .min_by(|&a, &b| cost(&sizes[a]).total_cmp(&cost(&sizes[b])))
-        .unwrap_or(0);
     let size = &sizes[best];
     let gap_mm = size.gap_mm * factor.gap;
     let measured = MeasuredHook {
@@ -136,10 +204,32 @@ pub fn fit(
             .flatten()
             .filter_map(|i| sizes.get(i).map(|s| s.label.clone()))
             .collect(),
-        gap_ratio: gap_mm / wanted_gap,
-        length_ratio: measured.length_mm / bait_mm,
-        past_tail_root: exit_mm > bait.tail_root.get::<millimeter>(),
+        gap_ratio: gap_mm / asked.wanted_gap(depth_mm),
+        length_ratio: measured.length_mm / asked.bait_mm(),
+        past_tail_root: exit_mm > asked.bait.tail_root.get::<millimeter>(),
     }
+}
+
+/// Every size of the chosen style with its gap, its length and what speaks
+/// against it, for showing how the hook was chosen.
+#[must_use]
+pub fn sizes_considered(tables: &Tables, asked: &Asked<'_>) -> Vec<(String, f64, f64, f64, bool)> {
+    let depth_mm = asked.bait.depth.get::<millimeter>();
+    let (style, best) = asked.choose(tables);
+    let factor = tables.hook_style(style);
+    let wanted = asked.wanted_gap(depth_mm);
+    let all = tables.hooks.size.iter().enumerate();
+    all.map(|(i, size)| {
+        let (gap, length) = (size.gap_mm * factor.gap, size.length_mm * factor.length);
+        (
+            size.label.clone(),
+            gap,
+            length,
+            asked.cost(gap, length, wanted),
+            i == best,
+        )
+    })
+    .collect()
 }
 
 /// Wire by the strength of what is tied to it.

@@ -24,7 +24,7 @@ pub async fn pick(app: web::Data<App>, body: Result<web::Bytes, actix_web::Error
         );
         return HttpResponse::PayloadTooLarge().json(fault_json(&[fault]));
     };
-    match PickRequest::from_json(&body).and_then(|r| app.engine.pick(&r, Options::default())) {
+    match PickRequest::from_json(&body).map(|r| app.engine.pick(&r, Options::default())) {
         Ok(answer) => HttpResponse::Ok().json(answer),
         Err(faults) => HttpResponse::UnprocessableEntity().json(fault_json(&faults)),
     }

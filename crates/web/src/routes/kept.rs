@@ -146,7 +146,7 @@ pub async fn keep(
                 ..KeepForm::default()
             };
             let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));
-            let page = PickPage::new(frame, &form, outcome, &app.rigs(), Some(typed));
+            let page = PickPage::new(frame, &form, outcome, Some(typed));
             Ok(html(StatusCode::UNPROCESSABLE_ENTITY, page.render()?))
         }
     }
@@ -157,11 +157,10 @@ fn answer_today(app: &App, kept: &Kept) -> Today {
     let options = Options {
         units: kept.units,
         ladder: kept.ladder,
+        others: false,
+        ..Options::default()
     };
-    match app.engine.pick(&kept.request, options) {
-        Ok(now) => today(&kept.answer, &now),
-        Err(_) => Today::Otherwise("nothing: this rig is no longer chosen for".into()),
-    }
+    today(&kept.answer, &app.engine.pick(&kept.request, options))
 }
 
 /// One kept pick, as it was answered then.

@@ -16,7 +16,7 @@ use crate::views::pick::PickPage;
 /// Reads a form and answers it, or gives all its faults.
 pub fn answer(app: &App, form: &PickForm) -> Result<(PickRequest, Answer), Vec<FieldError>> {
     let request = form.read()?;
-    let answer = app.engine.pick(&request, form.options())?;
+    let answer = app.engine.pick(&request, form.options());
     Ok((request, answer))
 }
 
@@ -39,7 +39,7 @@ pub async fn page(
     let here = format!("/?{query}");
     let mut frame = Frame::new("pick", &reader, here.clone());
     (frame.units, frame.ladder) = (form.units, form.ladder);
-    let page = PickPage::new(frame, &form, outcome, &app.rigs(), None);
+    let page = PickPage::new(frame, &form, outcome, None);
     let asks_part = http.headers().contains_key("hx-request")
         && !http.headers().contains_key("hx-history-restore-request");
     let mut reply = HttpResponse::build(status);

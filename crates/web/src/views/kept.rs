@@ -150,6 +150,7 @@ impl KeptOne {
         let options = yarrowfen_core::Options {
             units: k.units,
             ladder: k.ladder,
+            ..yarrowfen_core::Options::default()
         };
         Self {
             frame,

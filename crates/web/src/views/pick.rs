@@ -246,7 +246,6 @@ impl PickPage {
         frame: Frame,
         form: &PickForm,
         outcome: Result<(PickRequest, Answer), Vec<FieldError>>,
-        rigs: &[&str],
         typed: Option<KeepForm>,
     ) -> Self {
         let query = frame
@@ -280,7 +279,7 @@ impl PickPage {
             }
             Err(faults) => (None, faults),
         };
-        let sentence = Sentence::new(form, &faults, view.as_ref().map(|v| &v.a), rigs);
+        let sentence = Sentence::new(form, &faults, view.as_ref().map(|v| &v.a));
         Self {
             frame,
             sentence,

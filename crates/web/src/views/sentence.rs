@@ -110,14 +110,13 @@ fn control(
     form: &PickForm,
     faults: &[FieldError],
     answer: Option<&Answer>,
-    rigs: &[&str],
 ) -> Control {
     let typed = form.at(place);
     let fault = faults
         .iter()
         .find(|f| f.field == word.field)
         .map(|f| f.message.clone());
-    let choices = choices(word, typed, answer, rigs);
+    let choices = choices(word, typed, answer);
     let text = match choices.iter().find(|c| c.chosen) {
         Some(_) if word.key == "school" && typed.is_empty() => {
             answer.map_or("usual", |a| a.school.label()).to_owned()
@@ -173,7 +172,7 @@ fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
     }
 }
 
-fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> Vec<Choice> {
+fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
     let codes = match word.kind {
         Kind::Code(list) => list,
         Kind::Flag => &[("on", "yes")],
@@ -200,10 +199,7 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> 
         .chain(
             codes
                 .iter()
-                .filter(|(code, label)| {
-                    (word.key != "rig" || rigs.contains(code))
-                        && (!plain.contains(label) || typed == *code)
-                })
+                .filter(|(code, label)| !plain.contains(label) || typed == *code)
                 .map(|&(code, label)| Choice {
                     code,
                     label: Cow::Borrowed(label),
@@ -216,16 +212,11 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>, rigs: &[&str]) -> 
 impl Sentence {
     /// The sentence of a form, with its faults.
     #[must_use]
-    pub fn new(
-        form: &PickForm,
-        faults: &[FieldError],
-        answer: Option<&Answer>,
-        rigs: &[&str],
-    ) -> Self {
+    pub fn new(form: &PickForm, faults: &[FieldError], answer: Option<&Answer>) -> Self {
         let controls: Vec<_> = WORDS
             .iter()
             .enumerate()
-            .map(|w| control(w, form, faults, answer, rigs))
+            .map(|w| control(w, form, faults, answer))
             .collect();
         let named = |f: &FieldError| {
             WORDS

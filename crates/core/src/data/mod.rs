@@ -3,13 +3,13 @@
 //! They stand in `data/*.toml`, are built into the program, and are checked as
 //! a whole by [`Tables::load`]: each code once, each number within reason.
 
-use std::collections::BTreeMap;
+mod rows;
 
-use serde::Deserialize;
+pub use rows::*;
 
 use crate::codes::{
-    Action, BaitForm, Bottom, Cover, HookStyle, Keeper, LineKind, Material, Mood, Plastic, Point,
-    Power, Rig, School, Season, Shape, Species, Wire,
+    BaitForm, Bottom, Clarity, Cover, HookStyle, LineKind, Material, Mood, Plastic, Rig, School,
+    Season, Shape, Species, Wire,
 };
 
 /// Why a table cannot be used.
@@ -32,256 +32,6 @@ pub enum DataError {
         what: String,
     },
 }
-
-/// Straight-line interpolation over (x, y) knots, flat outside them.
-#[derive(Debug, Clone, Deserialize)]
-#[serde(transparent)]
-pub struct Curve(pub Vec<(f64, f64)>);
-
-impl Curve {
-    /// The value at `x`.
-    #[must_use]
-    pub fn at(&self, x: f64) -> f64 {
-        let Some((first, last)) = self.0.first().zip(self.0.last()) else {
-            return 0.0;
-        };
-        if x <= first.0 {
-            return first.1;
-        }
-        self.0.windows(2).find(|w| x <= w[1].0).map_or(last.1, |w| {
-            w[0].1 + (w[1].1 - w[0].1) * (x - w[0].0) / (w[1].0 - w[0].0)
-        })
-    }
-
-    fn rises(&self) -> bool {
-        !self.0.is_empty() && self.0.windows(2).all(|w| w[0].0 < w[1].0)
-    }
-}
-
-/// Drag of a head on its frontal area.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum HeadDrag {
-    /// A published sphere law by Reynolds number.
-    Sphere,
-    /// One coefficient over the range of a falling jig head.
-    Constant(f64),
-}
-
-impl<'de> Deserialize<'de> for HeadDrag {
-    fn deserialize<D: serde::Deserializer<'de>>(d: D) -> Result<Self, D::Error> {
-        #[derive(Deserialize)]
-        #[serde(untagged)]
-        enum Raw {
-            Number(f64),
-            Word(String),
-        }
-        match Raw::deserialize(d)? {
-            Raw::Number(cd) => Ok(Self::Constant(cd)),
-            Raw::Word(w) if w == "sphere" => Ok(Self::Sphere),
-            Raw::Word(w) => Err(serde::de::Error::custom(format!("unknown drag law {w}"))),
-        }
-    }
-}
-
-/// What a shape does, each 0..1.
-#[derive(Debug, Clone, Copy, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Traits {
-    /// Stays up at rest.
-    pub upright: f64,
-    /// Sticks in rock.
-    pub wedge: f64,
-    /// Bounces off rock.
-    pub deflect: f64,
-    /// Comes through wood.
-    pub wood: f64,
-    /// Comes through grass.
-    pub grass: f64,
-    /// Rests on soft bottom.
-    pub mud: f64,
-    /// Cuts current.
-    pub current: f64,
-    /// Swims straight.
-    pub track: f64,
-    /// Skates on the fall.
-    pub glide: f64,
-}
-
-/// What a place asks of a shape: a weight for each trait, unnamed ones 0.
-#[derive(Debug, Clone, Copy, Default, Deserialize)]
-#[serde(default, deny_unknown_fields)]
-pub struct Asks {
-    /// See [`Traits::upright`], and so on.
-    pub upright: f64,
-    /// See [`Traits::wedge`].
-    pub wedge: f64,
-    /// See [`Traits::deflect`].
-    pub deflect: f64,
-    /// See [`Traits::wood`].
-    pub wood: f64,
-    /// See [`Traits::grass`].
-    pub grass: f64,
-    /// See [`Traits::mud`].
-    pub mud: f64,
-    /// See [`Traits::current`].
-    pub current: f64,
-    /// See [`Traits::track`].
-    pub track: f64,
-    /// See [`Traits::glide`].
-    pub glide: f64,
-}
-
-impl Asks {
-    /// How well a shape answers.
-    #[must_use]
-    pub fn score(&self, t: &Traits) -> f64 {
-        self.upright * t.upright
-            + self.wedge * t.wedge
-            + self.deflect * t.deflect
-            + self.wood * t.wood
-            + self.grass * t.grass
-            + self.mud * t.mud
-            + self.current * t.current
-            + self.track * t.track
-            + self.glide * t.glide
-    }
-}
-
-/// A table row. The fields are explained at the head of its file in `data/`.
-macro_rules! row {
-    ($name:ident { $($field:ident : $ty:ty),+ $(,)? }) => {
-        #[doc = concat!("A row of the tables: ", stringify!($name), ". The file in `data/` explains its fields and units.")]
-        #[derive(Debug, Clone, Deserialize)]
-        #[serde(deny_unknown_fields)]
-        #[expect(missing_docs, reason = "explained once, in the data file, where they are edited")]
-        pub struct $name { $(pub $field: $ty),+ }
-    };
-}
-
-row!(ShapeRow {
-    code: Shape,
-    drag: HeadDrag,
-    frontal: f64,
-    sphericity: f64,
-    length: f64,
-    height: f64,
-    traits: Traits,
-    says: String
-});
-row!(ShapeFile { shape: Vec<ShapeRow> });
-row!(FormRow {
-    code: BaitForm,
-    drag: f64,
-    volume: f64,
-    depth: f64,
-    tail_root: f64
-});
-row!(PlasticRow {
-    code: Plastic,
-    density: f64,
-    keeper: Keeper,
-    keeper_says: String
-});
-row!(Posture {
-    slack_line: f64,
-    tight_line: f64,
-    glide: f64,
-    trailing: f64
-});
-row!(BaitFile { form: Vec<FormRow>, plastic: Vec<PlasticRow>, posture: Posture });
-row!(HookSize {
-    label: String,
-    gap_mm: f64,
-    length_mm: f64
-});
-row!(HookStyleRow {
-    code: HookStyle,
-    gap: f64,
-    length: f64
-});
-row!(WireRow {
-    code: Wire,
-    factor: f64,
-    most_leader_lb: f64
-});
-row!(HookFile { size: Vec<HookSize>, style: Vec<HookStyleRow>, wire: Vec<WireRow> });
-row!(LineRow {
-    code: LineKind,
-    test: Curve
-});
-row!(MaterialRow {
-    code: Material,
-    density: f64
-});
-row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow> });
-row!(FallRow {
-    temperature: Curve,
-    active: f64,
-    neutral: f64,
-    inactive: f64,
-    enough: f64,
-    least: f64,
-    most: f64,
-    spread: (f64, f64)
-});
-row!(SchoolRow {
-    code: School,
-    wait_s: f64,
-    falls_slack: bool,
-    hand_n: f64,
-    says: String
-});
-row!(SchoolDefault {
-    strong_wind_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
-    contact_species: Vec<Species>, reaction_species: Vec<Species>,
-});
-row!(BottomRow {
-    code: Bottom,
-    snag: f64,
-    asks: Asks
-});
-row!(CoverRow {
-    code: Cover,
-    snag: f64,
-    asks: Asks,
-    point: Point,
-    free_n: f64,
-    point_says: String
-});
-row!(SnagRow { most_g: f64 });
-row!(ShapeWeights {
-    full_current_mps: f64,
-    current_weight: f64,
-    floating_upright: f64,
-    healthy_margin: f64
-});
-row!(ConditionFile {
-    season_temp_c: BTreeMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, shape: ShapeWeights,
-});
-row!(RigBait { least_mm: f64, most_mm: f64, forms: Vec<BaitForm>, default_form: BaitForm, default_mm: f64, default_plastic: Plastic });
-row!(RigLimits { overpower_pa: f64 });
-row!(Shank {
-    to_mm: f64,
-    style: HookStyle
-});
-row!(RigHook { gap_over_depth: f64, weedless_gap_over_depth: f64, length_target: f64, length_most: f64, shank: Vec<Shank> });
-row!(RigTackle {
-    to_g: f64,
-    main_lb: (f64, f64),
-    leader_lb: (f64, f64),
-    power: Power,
-    action: Action,
-    rated_g: (f64, f64)
-});
-row!(RigRetrieve {
-    name: String,
-    speed_mps: f64
-});
-row!(RigRow {
-    code: Rig, default_school: School, usual_braid_lb: f64, usual_straight_lb: f64, bait: RigBait, fall: BTreeMap<School, f64>, limits: RigLimits,
-    shapes: BTreeMap<Shape, f64>, hook: RigHook, tackle: Vec<RigTackle>, retrieve: RigRetrieve,
-});
 
 /// All tables, checked.
 #[derive(Debug, Clone)]
@@ -342,6 +92,29 @@ fn within(
     }
 }
 
+/// One file a rig.
+fn rigs() -> Result<Vec<RigRow>, DataError> {
+    macro_rules! files {
+        ($($name:literal),+ $(,)?) => {
+            [$((concat!("rigs/", $name, ".toml"), include_str!(concat!("../../data/rigs/", $name, ".toml")))),+]
+        };
+    }
+    files![
+        "shaky_head",
+        "ned",
+        "swing_head",
+        "tube",
+        "swimbait",
+        "jig_worm",
+        "hover",
+        "mid_stroll",
+        "grub",
+    ]
+    .into_iter()
+    .map(|(file, text)| read(file, text))
+    .collect()
+}
+
 impl Tables {
     /// Reads and checks the tables that are built into the program.
     ///
@@ -349,17 +122,17 @@ impl Tables {
     /// When a table is malformed, incomplete or out of reason: a mistake in
     /// `data/`, found by the tests.
     pub fn load() -> Result<Self, DataError> {
-        let shapes: ShapeFile = read("shapes.toml", include_str!("../data/shapes.toml"))?;
+        let shapes: ShapeFile = read("shapes.toml", include_str!("../../data/shapes.toml"))?;
         let tables = Self {
             shapes: shapes.shape,
-            baits: read("baits.toml", include_str!("../data/baits.toml"))?,
-            hooks: read("hooks.toml", include_str!("../data/hooks.toml"))?,
-            lines: read("lines.toml", include_str!("../data/lines.toml"))?,
-            conditions: read("conditions.toml", include_str!("../data/conditions.toml"))?,
-            rigs: vec![read(
-                "rigs/ned.toml",
-                include_str!("../data/rigs/ned.toml"),
-            )?],
+            baits: read("baits.toml", include_str!("../../data/baits.toml"))?,
+            hooks: read("hooks.toml", include_str!("../../data/hooks.toml"))?,
+            lines: read("lines.toml", include_str!("../../data/lines.toml"))?,
+            conditions: read(
+                "conditions.toml",
+                include_str!("../../data/conditions.toml"),
+            )?,
+            rigs: rigs()?,
         };
         tables.check()?;
         Ok(tables)
@@ -428,6 +201,17 @@ impl Tables {
         )?;
         complete(
             "conditions.toml",
+            Clarity::ALL,
+            self.conditions.clarity.iter().map(|r| r.code),
+        )?;
+        complete(
+            "conditions.toml",
+            Species::ALL,
+            self.conditions.species.iter().map(|r| r.code),
+        )?;
+        complete("rigs/*.toml", Rig::ALL, self.rigs.iter().map(|r| r.code))?;
+        complete(
+            "conditions.toml",
             Season::ALL,
             self.conditions.season_temp_c.keys().copied(),
         )
@@ -492,6 +276,8 @@ impl Tables {
         within(file, "overpower", rig.limits.overpower_pa, 1.0, 2000.0)?;
         let ends_open = |last: Option<f64>| last.is_some_and(|v| v >= 1000.0);
         if rig.shapes.is_empty()
+            || rig.needs.is_empty()
+            || !rig.fits.form.contains_key(&rig.bait.default_form)
             || !ends_open(rig.tackle.last().map(|t| t.to_g))
             || !ends_open(rig.hook.shank.last().map(|s| s.to_mm))
         {
@@ -539,6 +325,16 @@ impl Tables {
     pub fn cover(&self, code: Cover) -> &CoverRow {
         Self::row(&self.conditions.cover, code, |r| r.code)
     }
+    /// A clarity.
+    #[must_use]
+    pub fn clarity(&self, code: Clarity) -> &ClarityRow {
+        Self::row(&self.conditions.clarity, code, |r| r.code)
+    }
+    /// A species.
+    #[must_use]
+    pub fn species(&self, code: Species) -> &SpeciesRow {
+        Self::row(&self.conditions.species, code, |r| r.code)
+    }
     /// A school.
     #[must_use]
     pub fn school(&self, code: School) -> &SchoolRow {
@@ -580,10 +376,10 @@ impl Tables {
             self.baits.posture.tight_line
         }
     }
-    /// The rig, when it can be chosen for.
+    /// A rig.
     #[must_use]
-    pub fn rig(&self, code: Rig) -> Option<&RigRow> {
-        self.rigs.iter().find(|r| r.code == code)
+    pub fn rig(&self, code: Rig) -> &RigRow {
+        Self::row(&self.rigs, code, |r| r.code)
     }
 }
 

@@ -4,17 +4,20 @@
 //! contract's field names; [`PickRequest::read`] turns that into a request or
 //! into *all* of its faults.
 
-use std::collections::BTreeMap;
+mod fields;
+
+pub use fields::{Fields, Loose, field, flatten};
 
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
 use crate::codes::{
-    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
-    Pressure, Rig, School, Season, Species,
+    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
+    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
+    School, Season, Species, SpringView, StandUpView,
 };
 use crate::limits::{self, Limit};
-use crate::units::{UnitSystem, shorten};
+use crate::units::UnitSystem;
 
 /// A fault of one field.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
@@ -68,6 +71,9 @@ pub struct PickRequest {
     pub retrieve_mps: Option<f64>,
     /// What the angler holds in hand.
     pub tackle: Tackle,
+    /// Which side the angler takes where good anglers disagree.
+    #[serde(default)]
+    pub views: Views,
     /// Fields that were not given and were filled with what is usual.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub assumed: Vec<String>,
@@ -89,8 +95,11 @@ pub struct Bait {
 /// The water of a request.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct WaterConditions {
-    /// Depth, m.
+    /// Depth, m; the shallow end where it is a range.
     pub depth_m: f64,
+    /// The deep end of a range of depths, m.
+    #[serde(default)]
+    pub depth_max_m: Option<f64>,
     /// Bottom.
     pub bottom: Bottom,
     /// Cover.
@@ -101,8 +110,11 @@ pub struct WaterConditions {
     pub temp_c: Option<f64>,
     /// Current at the surface, m/s.
     pub current_mps: f64,
-    /// Wind as forecast (10 m height), m/s.
+    /// Wind as forecast (10 m height), m/s; the light end where it is a range.
     pub wind_mps: f64,
+    /// The strong end of a range of winds, m/s.
+    #[serde(default)]
+    pub wind_max_mps: Option<f64>,
     /// Drift of the boat, m/s.
     pub drift_mps: f64,
     /// Light.
@@ -122,116 +134,19 @@ pub struct Tackle {
     pub material: Option<Material>,
 }
 
-/// A loose value of a field.
-#[derive(Debug, Clone, PartialEq)]
-pub enum Loose {
-    /// A number in the contract's unit.
-    Number(f64),
-    /// A code.
-    Text(String),
-    /// True or false.
-    Flag(bool),
-    /// Something no field takes: a list, an object.
-    Other,
-}
-
-/// Loose fields by their names in the contract. Absent means not given.
-pub type Fields = BTreeMap<&'static str, Loose>;
-
-/// Fields of the contract that hold codes.
-const CODE_FIELDS: &[&str] = &[
-    "rig",
-    "bait.form",
-    "bait.plastic",
-    "water.bottom",
-    "water.cover",
-    "water.clarity",
-    "water.light",
-    "season",
-    "species",
-    "fish_at",
-    "forage",
-    "mood",
-    "pressure",
-    "school",
-    "toothy_fish",
-    "tackle.line_kind",
-    "tackle.material",
-];
-const GROUPS: &[&str] = &["bait", "water", "tackle"];
-
-/// A field by its name, if the contract knows it.
-#[must_use]
-pub fn field(name: &str) -> Option<&'static str> {
-    let numbers = limits::ALL.iter().map(|l| l.field);
-    CODE_FIELDS
-        .iter()
-        .copied()
-        .chain(numbers)
-        .find(|f| *f == name)
-}
-
-/// Flattens the contract's JSON: `{"water":{"depth_m":2}}` to `water.depth_m`.
-/// Null counts as left out.
-///
-/// # Errors
-/// When it is no object, or for each field that the contract does not know.
-pub fn flatten(json: &Value) -> Result<Fields, Vec<FieldError>> {
-    let Value::Object(top) = json else {
-        return Err(vec![FieldError::new(
-            "",
-            "the request must be a JSON object",
-        )]);
-    };
-    let (mut fields, mut faults) = (Fields::new(), Vec::new());
-    for (key, value) in top {
-        match value {
-            Value::Object(group) if GROUPS.contains(&key.as_str()) => {
-                for (inner, value) in group {
-                    take(&format!("{key}.{inner}"), value, &mut fields, &mut faults);
-                }
-            }
-            Value::Null if GROUPS.contains(&key.as_str()) => {}
-            _ if GROUPS.contains(&key.as_str()) => {
-                faults.push(FieldError::new(
-                    key.as_str(),
-                    "this must be an object of fields",
-                ));
-            }
-            _ => take(key, value, &mut fields, &mut faults),
-        }
-    }
-    if faults.is_empty() {
-        Ok(fields)
-    } else {
-        Err(merge_faults(faults, fields))
-    }
-}
-
-/// Unknown names do not hide the faults of the known ones.
-fn merge_faults(mut faults: Vec<FieldError>, fields: Fields) -> Vec<FieldError> {
-    if let Err(more) = PickRequest::read(&fields, UnitSystem::Metric) {
-        faults.extend(more);
-    }
-    faults
-}
-
-fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldError>) {
-    let Some(name) = field(name) else {
-        faults.push(FieldError::new(
-            shorten(name),
-            "the contract has no such field",
-        ));
-        return;
-    };
-    let loose = match value {
-        Value::Null => return,
-        Value::Bool(b) => Loose::Flag(*b),
-        Value::Number(n) => n.as_f64().map_or(Loose::Other, Loose::Number),
-        Value::String(s) => Loose::Text(s.clone()),
-        Value::Array(_) | Value::Object(_) => Loose::Other,
-    };
-    fields.insert(name, loose);
+/// Sides in the trade's disputes; none leaves it to the usual one.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(default)]
+#[expect(missing_docs, reason = "each code's words say the side")]
+pub struct Views {
+    pub stand_up: Option<StandUpView>,
+    pub spring: Option<SpringView>,
+    pub hook_temper: Option<HookTemper>,
+    pub main_line: Option<LineView>,
+    pub hook_set: Option<HookSetView>,
+    pub colour: Option<ColourView>,
+    pub head_colour: Option<HeadColourView>,
+    pub point: Option<PointView>,
 }
 
 /// Reads fields one by one, gathering faults and what was assumed.
@@ -259,6 +174,16 @@ impl Reader<'_> {
     fn number_or(&mut self, limit: &Limit, usual: f64) -> f64 {
         self.note_if_absent(limit.field);
         self.number(limit).unwrap_or(usual)
+    }
+
+    /// The upper end of a range; one that is the lower end again is none.
+    fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
+        let upper = self.number(limit)?;
+        if upper < lower {
+            let message = format!("the {} must not lie under its lower end", limit.name);
+            self.faults.push(FieldError::new(limit.field, message));
+        }
+        (upper > lower).then_some(upper)
     }
 
     fn note_if_absent(&mut self, field: &str) {
@@ -347,6 +272,7 @@ impl PickRequest {
         let bait = read_bait(&mut r);
         let water = read_water(&mut r);
         let tackle = read_tackle(&mut r);
+        let views = read_views(&mut r);
         let request = Self {
             rig: code!(r, "rig", Rig),
             bait,
@@ -362,6 +288,7 @@ impl PickRequest {
             cast_m: r.number_or(&limits::CAST, USUAL_CAST_M),
             retrieve_mps: r.number(&limits::RETRIEVE),
             tackle,
+            views,
             assumed: Vec::new(),
         };
         if r.faults.is_empty() {
@@ -386,14 +313,18 @@ fn read_bait(r: &mut Reader<'_>) -> Bait {
 
 fn read_water(r: &mut Reader<'_>) -> WaterConditions {
     r.note_if_absent(limits::TEMPERATURE.field);
+    let depth_m = r.number_or(&limits::DEPTH, USUAL_DEPTH_M);
+    let wind_mps = r.number_or(&limits::WIND, USUAL_WIND_MPS);
     WaterConditions {
-        depth_m: r.number_or(&limits::DEPTH, USUAL_DEPTH_M),
+        depth_m,
+        depth_max_m: r.upper_end(&limits::DEPTH_MAX, depth_m),
         bottom: code!(r, "water.bottom", Bottom, Bottom::Gravel),
         cover: code!(r, "water.cover", Cover, Cover::None),
         clarity: code!(r, "water.clarity", Clarity, Clarity::Stained),
         temp_c: r.number(&limits::TEMPERATURE),
         current_mps: r.number(&limits::CURRENT).unwrap_or(0.0),
-        wind_mps: r.number_or(&limits::WIND, USUAL_WIND_MPS),
+        wind_mps,
+        wind_max_mps: r.upper_end(&limits::WIND_MAX, wind_mps),
         drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
         light: code!(r, "water.light", Light).unwrap_or(Light::Bright),
     }
@@ -418,6 +349,19 @@ fn read_tackle(r: &mut Reader<'_>) -> Tackle {
         ));
     }
     tackle
+}
+
+fn read_views(r: &mut Reader<'_>) -> Views {
+    Views {
+        stand_up: code!(r, "views.stand_up", StandUpView),
+        spring: code!(r, "views.spring", SpringView),
+        hook_temper: code!(r, "views.hook_temper", HookTemper),
+        main_line: code!(r, "views.main_line", LineView),
+        hook_set: code!(r, "views.hook_set", HookSetView),
+        colour: code!(r, "views.colour", ColourView),
+        head_colour: code!(r, "views.head_colour", HeadColourView),
+        point: code!(r, "views.point", PointView),
+    }
 }
 
 #[cfg(test)]
