@@ -24,4 +24,4 @@ pub use request::{FieldError, PickRequest};
 
 /// Version of the model. Stored with each kept answer, raised whenever a
 /// change of rule, table or formula can change an answer.
-pub const MODEL_VERSION: &str = "1";
+pub const MODEL_VERSION: &str = "2";

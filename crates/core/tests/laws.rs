@@ -1,70 +1,26 @@
 //! Laws that hold for every question, tried on random ones.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
-use std::sync::LazyLock;
+mod common;
 
+use common::{ENGINE, pick, request};
 use proptest::prelude::*;
-use proptest::sample::select;
 use uom::si::{
     area::square_meter, length::meter, mass::gram, mass_density::kilogram_per_cubic_meter,
     thermodynamic_temperature::degree_celsius, time::second, velocity::meter_per_second,
     volume::cubic_meter,
 };
-use yarrowfen_core::codes::{
-    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
-    Pressure, Rig, School, Season, Species,
-};
+use yarrowfen_core::codes::{Bottom, Cover, Rig};
 use yarrowfen_core::data::HeadDrag;
 use yarrowfen_core::limits;
 use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall};
-use yarrowfen_core::request::{Bait, PickRequest, Tackle, WaterConditions};
+use yarrowfen_core::request::{Bait, PickRequest, Tackle};
 use yarrowfen_core::units::{
     Area, Dimension, Ladder, Length, Mass, MassDensity, ThermodynamicTemperature, Time, UnitSystem,
     Volume,
 };
 use yarrowfen_core::water::Water;
 use yarrowfen_core::{Answer, Engine, Options};
-
-static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
-
-fn pick(r: &PickRequest) -> Answer {
-    ENGINE.pick(r, Options::default()).unwrap()
-}
-
-fn within(l: &limits::Limit) -> std::ops::RangeInclusive<f64> {
-    l.least..=l.most
-}
-
-prop_compose! {
-    fn bait()(form in select(BaitForm::ALL), length_mm in within(&limits::BAIT_LENGTH),
-        body_mm in proptest::option::of(within(&limits::BAIT_BODY)), plastic in select(Plastic::ALL)) -> Bait {
-        Bait { form, length_mm, body_mm, plastic }
-    }
-}
-prop_compose! {
-    fn conditions()(depth_m in within(&limits::DEPTH), bottom in select(Bottom::ALL), cover in select(Cover::ALL),
-        clarity in select(Clarity::ALL), temp_c in proptest::option::of(within(&limits::TEMPERATURE)),
-        current_mps in within(&limits::CURRENT), wind_mps in within(&limits::WIND), drift_mps in within(&limits::DRIFT),
-        light in select(Light::ALL)) -> WaterConditions {
-        WaterConditions { depth_m, bottom, cover, clarity, temp_c, current_mps, wind_mps, drift_mps, light }
-    }
-}
-prop_compose! {
-    fn tackle()(line_kind in proptest::option::of(select(LineKind::ALL)), line_mm in proptest::option::of(within(&limits::LINE_MM)),
-        line_lb in proptest::option::of(within(&limits::LINE_LB)), leader_lb in proptest::option::of(within(&limits::LEADER_LB)),
-        rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), material in proptest::option::of(select(Material::ALL))) -> Tackle {
-        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material }
-    }
-}
-prop_compose! {
-    fn request()(bait in bait(), water in conditions(), tackle in tackle(), season in select(Season::ALL),
-        species in select(Species::ALL), fish_at in select(FishAt::ALL), forage in proptest::option::of(select(Forage::ALL)),
-        mood in select(Mood::ALL), pressure in select(Pressure::ALL), school in proptest::option::of(select(School::ALL)),
-        (toothy_fish, cast_m, retrieve_mps) in (any::<bool>(), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)))) -> PickRequest {
-        PickRequest { rig: Some(Rig::Ned), bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
-            cast_m, retrieve_mps, tackle, assumed: vec![] }
-    }
-}
 
 /// A plain rig for the laws of falling: head in g, line in mm, depth in m.
 fn falls(g: f64, line_mm: f64, depth: f64, drag: HeadDrag, bait_density: f64) -> Fall {
@@ -94,11 +50,17 @@ fn drags() -> impl Strategy<Value = HeadDrag> {
     ]
 }
 
+/// Random questions a law; more by YARROWFEN_CASES.
+fn cases() -> u32 {
+    let asked = std::env::var("YARROWFEN_CASES").ok();
+    asked.and_then(|n| n.parse().ok()).unwrap_or(400)
+}
+
 /// Slack for the fixed point of a sphere's drag.
 const HAIR: f64 = 1e-6;
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 400, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: cases(), failure_persistence: None, ..ProptestConfig::default() })]
 
     #[test]
     fn heavier_never_falls_slower(g in 0.3..30.0f64, more in 0.0..10.0f64, line in 0.05..0.6f64, depth in 0.3..40.0f64, drag in drags(), plastic in 940.0..1250.0f64) {
@@ -132,9 +94,18 @@ proptest! {
         let mut windy = r.clone();
         windy.water.wind_mps = (r.water.wind_mps + more).min(limits::WIND.most);
         let (calm, windy) = (pick(&r), pick(&windy));
-        // A heavier head may go with a heavier hook, which weighs a little itself.
-        prop_assert!(windy.weight.window.lower_g >= calm.weight.window.lower_g - 0.7, "{} {}", windy.weight.window.lower_g, calm.weight.window.lower_g);
+        prop_assert!(windy.weight.window.lower_g >= calm.weight.window.lower_g);
         prop_assert!(windy.weight.oz >= calm.weight.oz);
+    }
+
+    #[test]
+    fn more_current_never_lightens_the_pick(r in request(), at in 0.0..1.5f64, more in 0.0..1.0f64) {
+        let with = |mps: f64| {
+            let mut flowing = r.clone();
+            flowing.water.current_mps = mps;
+            pick(&flowing).weight.oz
+        };
+        prop_assert!(with(at + more) >= with(at));
     }
 
     #[test]
@@ -167,9 +138,17 @@ proptest! {
     }
 
     #[test]
+    fn no_choice_overloads_the_rod_where_a_lighter_head_is_sold(r in request(), most in 5.0..60.0f64) {
+        let a = pick(&PickRequest { tackle: Tackle { rod_max_g: Some(most), ..r.tackle.clone() }, ..r.clone() });
+        let lightest = a.rungs[0].oz;
+        // The wire that goes with the weight may add some tenths of a gram to the usual one.
+        prop_assert!(a.weight.total_g <= most + 1.0 || a.weight.oz <= lightest + 1e-9, "{} > {most}", a.weight.total_g);
+    }
+
+    #[test]
     fn every_number_of_an_answer_is_finite_and_it_reads_back_the_same(r in request(), grams in any::<bool>(), imperial in any::<bool>()) {
-        let options = Options { units: if imperial { UnitSystem::Imperial } else { UnitSystem::Metric }, ladder: if grams { Ladder::Grams } else { Ladder::Ounces } };
-        let a = ENGINE.pick(&r, options).unwrap();
+        let options = Options { units: if imperial { UnitSystem::Imperial } else { UnitSystem::Metric }, ladder: if grams { Ladder::Grams } else { Ladder::Ounces }, others: true, explain: true };
+        let a = ENGINE.pick(&r, options);
         let text = serde_json::to_string(&a).unwrap();
         // serde_json writes NaN and infinity as null, which would not read back.
         prop_assert_eq!(serde_json::from_str::<Answer>(&text).unwrap(), a);
@@ -178,8 +157,8 @@ proptest! {
     #[test]
     fn swapping_units_changes_no_answer(r in request()) {
         let numbers = |units| {
-            let a = ENGINE.pick(&r, Options { units, ladder: Ladder::Ounces }).unwrap();
-            (a.weight.oz, a.weight.window.lower_g, a.weight.window.upper_g, a.hook, a.head, a.sink, a.line, a.school)
+            let a = ENGINE.pick(&r, Options { units, ..Options::default() });
+            (a.weight.oz, a.weight.window.lower_g, a.weight.window.upper_g, a.hook, a.head, a.sink, a.line, a.school, a.rigs.into_iter().map(|x| (x.rig, x.score)).collect::<Vec<_>>())
         };
         prop_assert_eq!(numbers(UnitSystem::Metric), numbers(UnitSystem::Imperial));
     }
@@ -200,7 +179,7 @@ proptest! {
     }
 }
 
-/// The order of the tables means nothing.
+/// The order of the tables means nothing, for the answer and for the ranking.
 #[test]
 fn the_answer_does_not_depend_on_the_order_of_the_tables() {
     let mut tables = ENGINE.tables().clone();
@@ -209,16 +188,40 @@ fn the_answer_does_not_depend_on_the_order_of_the_tables() {
     tables.conditions.bottom.reverse();
     tables.conditions.cover.reverse();
     tables.conditions.school.reverse();
+    tables.conditions.species.reverse();
+    tables.rigs.reverse();
     let turned = Engine::with_tables(tables);
     for bottom in Bottom::ALL {
         for cover in Cover::ALL {
             let json = format!(
-                r#"{{"rig":"ned","water":{{"bottom":"{}","cover":"{}"}}}}"#,
+                r#"{{"water":{{"bottom":"{}","cover":"{}"}}}}"#,
                 bottom.code(),
                 cover.code()
             );
             let r = PickRequest::from_json(json.as_bytes()).unwrap();
-            assert_eq!(turned.pick(&r, Options::default()).unwrap(), pick(&r));
+            let options = Options::default();
+            assert_eq!(turned.pick(&r, options), ENGINE.pick(&r, options));
         }
+    }
+}
+
+/// What is asked in inches, feet and miles an hour is answered as in metres.
+#[test]
+fn each_rig_answers_imperial_input_as_metric() {
+    for rig in Rig::ALL {
+        let json = format!(
+            r#"{{"rig":"{}","bait":{{"length_mm":{}}},"water":{{"depth_m":{},"wind_mps":{}}}}}"#,
+            rig.code(),
+            3.5 * 25.4,
+            10.0 * 0.3048,
+            10.0 * 0.44704
+        );
+        let read = |text, d: Dimension| d.read(text, UnitSystem::Metric).unwrap();
+        let mut r = PickRequest::from_json(json.as_bytes()).unwrap();
+        let metric = pick(&r);
+        r.bait.length_mm = read("3 1/2 in", Dimension::Size);
+        r.water.depth_m = read("10 ft", Dimension::Distance);
+        r.water.wind_mps = read("10 mph", Dimension::Wind);
+        assert_eq!(pick(&r).weight, metric.weight);
     }
 }

@@ -367,13 +367,14 @@ impl Tables {
             Mood::Inactive => fall.inactive,
         }
     }
-    /// Share of a bait's side across the flow, falling on a slack or a tight line.
+    /// Share of a bait's side across the flow on its way down to the bottom.
     #[must_use]
-    pub fn posture(&self, slack: bool) -> f64 {
-        if slack {
-            self.baits.posture.slack_line
-        } else {
-            self.baits.posture.tight_line
+    pub fn posture(&self, way: WayDown) -> f64 {
+        let posture = &self.baits.posture;
+        match way {
+            WayDown::SlackLine => posture.slack_line,
+            WayDown::SemiTight => posture.semi_tight,
+            WayDown::TightLine => posture.tight_line,
         }
     }
     /// A rig.

@@ -163,6 +163,7 @@ row!(PlasticRow {
 });
 row!(Posture {
     slack_line: f64,
+    semi_tight: f64,
     tight_line: f64,
     glide: f64,
     trailing: f64
@@ -211,7 +212,7 @@ row!(SchoolRow {
     says: String
 });
 row!(SchoolDefault {
-    strong_wind_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
+    strong_wind_mps: f64, strong_current_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
     contact_species: Vec<Species>, reaction_species: Vec<Species>, deep_contact_species: Vec<Species>,
 });
 row!(BottomRow {
@@ -364,6 +365,18 @@ pub enum Hang {
     Glide,
 }
 
+/// How a bait hangs on its way down to the bottom.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum WayDown {
+    /// Nose first, on slack line.
+    SlackLine,
+    /// Between the two, the line just followed down.
+    SemiTight,
+    /// Swinging back on a tight line.
+    TightLine,
+}
+
 /// A rig's table.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -374,6 +387,7 @@ pub struct RigRow {
     pub contact_below_m: Option<f64>,
     pub school_follows_water: bool,
     pub posture: Hang,
+    pub way_down: Option<WayDown>,
     pub needs: Vec<LowerBound>,
     pub usual_oz: (f64, f64),
     pub usual_braid_lb: f64,

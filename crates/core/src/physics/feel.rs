@@ -21,6 +21,11 @@ pub const CURRENT_SHARE: f64 = 0.6;
 /// Lift coefficient of a bait drawn along, on length × depth × form (v0).
 pub const BAIT_LIFT: f64 = 0.07;
 
+/// How much more than the pull of the current on its line a head weighs in
+/// water so that it is not swept along and can be told from that pull (v0, as
+/// large as the margin on a dragged head: rivers are fished heavier than ponds).
+pub const CURRENT_MARGIN: f64 = 1.5;
+
 /// Safety on the pull that lifts a dragged head (v0).
 const LIFT_MARGIN: f64 = 1.5;
 

@@ -125,7 +125,12 @@ fn said(work: &Work<'_>, whole: &[usize], fewest: Vec<CoverageHead>) -> Coverage
         let part = |h: &CoverageHead| {
             let mut said = h.label.to_string();
             let between = |d: Dimension, (a, b): (f64, f64)| {
-                format!(" {} to {}", d.print(a, units), d.print(b, units))
+                let (a, b) = (d.print(a, units), d.print(b, units));
+                if a == b {
+                    format!(" at {a}")
+                } else {
+                    format!(" {a} to {b}")
+                }
             };
             if w.depth_max_m.is_some() {
                 said += &between(Dimension::Distance, h.depth_m);

@@ -80,7 +80,8 @@ impl<'a> Needs<'a> {
     pub fn felt(&self) -> Force {
         let s = &self.setting;
         let pulls = feel::wind_pull(s.line, s.cast, s.wind)
-            + feel::current_pull(s.line, s.depth, s.current, s.water.density.value);
+            + feel::CURRENT_MARGIN
+                * feel::current_pull(s.line, s.depth, s.current, s.water.density.value);
         pulls.max(s.hand)
     }
 

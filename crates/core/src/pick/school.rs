@@ -17,6 +17,8 @@ pub enum SchoolRule {
     DeepDrift,
     /// Wind enough to lose the bottom.
     StrongWind,
+    /// Current enough to sweep it along.
+    StrongCurrent,
     /// Deeper than this rig is fished by the fall.
     Deep,
     /// What is usual on this rig.
@@ -45,6 +47,9 @@ pub fn school(
             (School::Reaction, SchoolRule::DeepDrift)
         }
         None if c.wind_mps >= d.strong_wind_mps => (School::BottomContact, SchoolRule::StrongWind),
+        None if c.current_mps >= d.strong_current_mps => {
+            (School::BottomContact, SchoolRule::StrongCurrent)
+        }
         None if deep => (School::BottomContact, SchoolRule::Deep),
         None => (rig.default_school, SchoolRule::Rig),
     }
@@ -64,6 +69,7 @@ pub fn explain(
         SchoolRule::ContactFish => format!("the usual one for {}", request.species),
         SchoolRule::DeepDrift => "the usual one for deep fish from a drifting boat".into(),
         SchoolRule::StrongWind => "since the wind takes the feel of a light head".into(),
+        SchoolRule::StrongCurrent => "since the current sweeps a light head along".into(),
         SchoolRule::Deep => "the usual one for this rig in deeper water".into(),
         SchoolRule::Rig => "the usual one for this rig and these fish".into(),
     };

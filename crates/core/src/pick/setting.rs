@@ -1,7 +1,7 @@
 //! The question, resolved: everything that the weight window computes with.
 
 use crate::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
-use crate::data::{Hang, RigRow, Tables};
+use crate::data::{Hang, RigRow, Tables, WayDown};
 use crate::physics::sink::Trailing;
 use crate::request::PickRequest;
 use crate::tackle::bait::MeasuredBait;
@@ -187,7 +187,11 @@ impl<'t> Ground<'t> {
             SchoolGround {
                 fall_mps: rig.fall.get(code).copied().unwrap_or(0.4),
                 wait: Time::new::<second>(row.wait_s),
-                wait_posture: tables.posture(row.falls_slack),
+                wait_posture: tables.posture(if row.falls_slack {
+                    WayDown::SlackLine
+                } else {
+                    rig.way_down.unwrap_or(WayDown::TightLine)
+                }),
                 hand: Force::new::<newton>(row.hand_n),
             }
         };
@@ -222,7 +226,8 @@ impl Setting {
             depth: Length::new::<meter>(c.depth_m),
             wind: mps(c.wind_mps),
             current: mps(c.current_mps),
-            past_head: mps((c.retrieve_mps + c.drift_mps).hypot(alongside)),
+            // They seldom run the same way.
+            past_head: mps(c.retrieve_mps.hypot(c.drift_mps).hypot(alongside)),
             cast: Length::new::<meter>(c.cast_m),
             line: Length::new::<millimeter>(c.line_mm),
             water,

@@ -154,10 +154,18 @@ impl Asked<'_> {
             self.cost(gap, length, wanted)
         };
         let wide_enough = |i: &usize| sizes[*i].gap_mm * factor.gap >= least_gap;
-        (0..sizes.len())
-            .filter(wide_enough)
-            .min_by(|&a, &b| cost(a).total_cmp(&cost(b)))
-            .unwrap_or(sizes.len() - 1)
+        // Of sizes that cost the same (several have one proportion of length to
+        // gap) the larger, so that rounding decides nothing.
+        let better = |best: (usize, f64), i: usize| {
+            let cost = cost(i);
+            if cost <= best.1 + 1e-9 {
+                (i, cost)
+            } else {
+                best
+            }
+        };
+        let fitting = (0..sizes.len()).filter(wide_enough);
+        fitting.fold((sizes.len() - 1, f64::INFINITY), better).0
     }
 
     /// Style and index of the size chosen. A bait just fat enough for another

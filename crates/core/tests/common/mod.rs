@@ -1,0 +1,73 @@
+//! Random questions for the laws.
+#![allow(
+    dead_code,
+    clippy::unwrap_used,
+    reason = "shared by test files that each use a part"
+)]
+
+use std::sync::LazyLock;
+
+use proptest::prelude::*;
+use proptest::sample::select;
+use yarrowfen_core::codes::{
+    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
+    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
+    School, Season, Species, SpringView, StandUpView,
+};
+use yarrowfen_core::limits;
+use yarrowfen_core::request::{Bait, PickRequest, Tackle, Views, WaterConditions};
+use yarrowfen_core::{Answer, Engine, Options};
+
+pub static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
+
+/// The answer for one rig, without the others beside it.
+pub fn pick(r: &PickRequest) -> Answer {
+    let options = Options {
+        others: false,
+        ..Options::default()
+    };
+    ENGINE.pick(r, options)
+}
+
+fn within(l: &limits::Limit) -> std::ops::RangeInclusive<f64> {
+    l.least..=l.most
+}
+
+prop_compose! {
+    pub fn bait()(form in select(BaitForm::ALL), length_mm in within(&limits::BAIT_LENGTH),
+        body_mm in proptest::option::of(within(&limits::BAIT_BODY)), plastic in select(Plastic::ALL)) -> Bait {
+        Bait { form, length_mm, body_mm, plastic }
+    }
+}
+prop_compose! {
+    fn conditions()(depth_m in within(&limits::DEPTH), bottom in select(Bottom::ALL), cover in select(Cover::ALL),
+        clarity in select(Clarity::ALL), temp_c in proptest::option::of(within(&limits::TEMPERATURE)),
+        current_mps in within(&limits::CURRENT), wind_mps in within(&limits::WIND), drift_mps in within(&limits::DRIFT),
+        light in select(Light::ALL)) -> WaterConditions {
+        WaterConditions { depth_m, depth_max_m: None, bottom, cover, clarity, temp_c, current_mps, wind_mps, wind_max_mps: None, drift_mps, light }
+    }
+}
+prop_compose! {
+    fn views()(stand_up in proptest::option::of(select(StandUpView::ALL)), spring in proptest::option::of(select(SpringView::ALL)),
+        hook_temper in proptest::option::of(select(HookTemper::ALL)), main_line in proptest::option::of(select(LineView::ALL)),
+        hook_set in proptest::option::of(select(HookSetView::ALL)), colour in proptest::option::of(select(ColourView::ALL)),
+        head_colour in proptest::option::of(select(HeadColourView::ALL)), point in proptest::option::of(select(PointView::ALL))) -> Views {
+        Views { stand_up, spring, hook_temper, main_line, hook_set, colour, head_colour, point }
+    }
+}
+prop_compose! {
+    fn tackle()(line_kind in proptest::option::of(select(LineKind::ALL)), line_mm in proptest::option::of(within(&limits::LINE_MM)),
+        line_lb in proptest::option::of(within(&limits::LINE_LB)), leader_lb in proptest::option::of(within(&limits::LEADER_LB)),
+        rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), material in proptest::option::of(select(Material::ALL))) -> Tackle {
+        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material }
+    }
+}
+prop_compose! {
+    pub fn request()(rig in select(Rig::ALL), views in views(), bait in bait(), water in conditions(), tackle in tackle(), season in select(Season::ALL),
+        species in select(Species::ALL), fish_at in select(FishAt::ALL), forage in proptest::option::of(select(Forage::ALL)),
+        mood in select(Mood::ALL), pressure in select(Pressure::ALL), school in proptest::option::of(select(School::ALL)),
+        (toothy_fish, cast_m, retrieve_mps) in (any::<bool>(), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)))) -> PickRequest {
+        PickRequest { rig: Some(rig), views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
+            cast_m, retrieve_mps, tackle, assumed: vec![] }
+    }
+}
