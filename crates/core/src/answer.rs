@@ -307,8 +307,6 @@ pub struct MaterialReport {
     pub height_mm: f64,
     pub speed_mps: f64,
     pub submerged_n: f64,
-    /// The rung that would be tied on in this metal.
-    pub label: Text,
 }
 
 /// What covers a range of depths or winds.

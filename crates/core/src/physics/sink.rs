@@ -42,6 +42,16 @@ impl HeadBody {
             sphere_diameter,
         }
     }
+    /// The same mass of metal in another shape.
+    #[must_use]
+    pub fn shaped(&self, drag: HeadDrag, frontal: f64) -> Self {
+        Self {
+            drag,
+            frontal,
+            ..*self
+        }
+    }
+
     /// Frontal area: `frontal` times π(3V/4π)^⅔.
     #[must_use]
     pub fn frontal_area(&self) -> Area {

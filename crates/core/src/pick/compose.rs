@@ -102,8 +102,8 @@ impl<'a> Work<'a> {
             school: v.school,
             cautions: advice::taken(advice::CAUTIONS, &p),
             sink: self.sink(&v),
-            step_up: self.step_up(&v.choice),
-            step_down: self.step_down(&v.choice, v.school),
+            step_up: self.step_up(&v),
+            step_down: self.step_down(&v),
             rungs: self.rung_reports(&v.needs, &v.choice),
             retrieve: Retrieve {
                 name: self.rig.retrieve.name.clone().into(),
@@ -247,8 +247,7 @@ impl<'a> Work<'a> {
         School::ALL.iter().map(tied_on).collect()
     }
 
-    /// Size, fall and weight in water of the same weight in each metal, and
-    /// what would be tied on in it.
+    /// Size, fall and weight in water of the same weight in each metal.
     fn materials(&self, v: &Verdict<'_>) -> Vec<MaterialReport> {
         let mass = self.rungs[v.choice.rung].mass;
         let height = self.shape_at(&self.conditions).height;
@@ -264,7 +263,11 @@ impl<'a> Work<'a> {
                 height_mm: round(body.sphere_diameter.get::<millimeter>() * height, 1),
                 speed_mps: round(needs.fall(&body).speed().get::<meter_per_second>(), 3),
                 submerged_n: round(needs.weight(&body).get::<newton>(), 4),
-                label: self.rungs[choose(&needs, self.rungs).rung].label.into(),
+            } else {
+                    choose(&needs, self.rungs).rung
+                }]
+                .label
+                .into(),
             }
         };
         Material::ALL.iter().map(report).collect()
@@ -280,21 +283,21 @@ impl<'a> Work<'a> {
         }
     }
 
-    fn step_up(&self, choice: &Choice) -> Option<Step> {
-        let heavier = self.rungs.get(choice.rung + 1)?;
-        let mass = self.rungs[choice.rung].mass;
+    fn step_up(&self, v: &Verdict<'_>) -> Option<Step> {
+        let heavier = self.rungs.get(v.choice.rung + 1)?;
         let found = steps::up(&self.conditions, self.options.units, &|c| {
-            self.enough(c, mass)
+            self.enough(c, &v.body)
         });
         Some(Self::step(heavier, found, steps::HEAVIER_HABIT))
     }
 
-    fn step_down(&self, choice: &Choice, school: School) -> Option<Step> {
-        let lighter = self.rungs.get(choice.rung.checked_sub(1)?)?;
+    fn step_down(&self, v: &Verdict<'_>) -> Option<Step> {
+        let lighter = self.rungs.get(v.choice.rung.checked_sub(1)?)?;
+        let body = v.needs.head(lighter.mass);
         let found = steps::down(&self.conditions, self.options.units, &|c| {
-            self.enough(c, lighter.mass)
+            self.enough(c, &body)
         });
-        let habit = steps::lighter_habit(school, self.snags() >= 0.7);
+        let habit = steps::lighter_habit(v.school, self.snags() >= 0.7);
         Some(Self::step(lighter, found, habit))
     }
 

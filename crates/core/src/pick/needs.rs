@@ -111,30 +111,33 @@ impl<'a> Needs<'a> {
         self.setting.asks[need as usize]
     }
 
-    /// Whether a mass does all that is asked: every lower need, and near
+    /// Whether a mass of metal, in whatever shape, does all that is asked: every lower need, and near
     /// enough the wanted speed. Cheaper than the bounds themselves, for
     /// finding where an answer turns.
     #[must_use]
-    pub fn enough(&self, mass: Mass) -> bool {
-        self.shapes.iter().all(|r| self.enough_of(r, mass))
+    pub fn enough(&self, metal: &HeadBody) -> bool {
+        let shaped = |r: &Rigged| metal.shaped(r.drag, r.frontal);
+        self.shapes.iter().all(|r| self.enough_of(r, &shaped(r)))
     }
 
-    fn enough_of(&self, rigged: &Rigged, mass: Mass) -> bool {
+    fn enough_of(&self, rigged: &Rigged, head: &HeadBody) -> bool {
         let s = &self.setting;
-        let head = self.head_of(rigged, mass);
-        let weight = sink::submerged_weight(&head, &rigged.trailing, &s.water);
-        let fall = self.fall_of(rigged, &head, rigged.tight);
+        let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
+        let fall = self.fall_of(rigged, head, rigged.tight);
         let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
         let slack = s.wait_posture < rigged.tight;
         let met = |need: LowerBound, met: bool| met || !self.asks(need);
         fall.speed() >= self.fall.enough * s.target
-            && met(LowerBound::Castable, mass + rigged.other_mass >= s.castable)
+            && met(
+                LowerBound::Castable,
+                head.mass + rigged.other_mass >= s.castable,
+            )
             && met(LowerBound::SnapFree, weight >= s.free)
             && met(LowerBound::Feel, weight >= self.felt())
-            && met(LowerBound::Contact, weight >= self.held_of(rigged, &head))
+            && met(LowerBound::Contact, weight >= self.held_of(rigged, head))
             && (!self.asks(LowerBound::TimeToBottom)
                 || in_time(if slack {
-                    self.fall_of(rigged, &head, s.wait_posture)
+                    self.fall_of(rigged, head, s.wait_posture)
                 } else {
                     fall
                 }))

@@ -20,6 +20,8 @@ pub struct Shapes<'t> {
     /// In the order of the contract.
     rows: Vec<(f64, &'t ShapeRow)>,
     weights: &'t ShapeWeights,
+    /// Index of the best, by band of current and then of retrieve.
+    best: Vec<usize>,
 }
 
 /// The band that a speed lies in; 0 below the first.
@@ -63,10 +65,13 @@ impl<'t> Shapes<'t> {
             let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
             (belongs + met, row)
         };
-        Self {
+        let mut shapes = Self {
             rows: rig.shapes.iter().map(score).collect(),
             weights,
-        }
+            best: Vec::new(),
+        };
+        shapes.find_best();
+        shapes
     }
 
     /// Every shape with its index, in the order of the contract.
@@ -78,16 +83,22 @@ impl<'t> Shapes<'t> {
         row.0 + flow * row.1.traits.current + track * row.1.traits.track
     }
 
+    /// Index of the best shape in each band of current and of retrieve; the
+    /// first of equals, in the contract's order.
+    fn find_best(&mut self) {
+        let (currents, retrieves) = (&self.weights.current_bands, &self.weights.retrieve_bands);
+        for i in 0..=currents.len() {
+            for j in 0..=retrieves.len() {
+                let (flow, track) = (counts(currents, i), counts(retrieves, j));
+                let score = |k: usize| self.score(&self.rows[k], flow, track);
+                let better = |best: usize, k: usize| if score(k) > score(best) { k } else { best };
+                self.best.push((0..self.rows.len()).fold(0, better));
+            }
+        }
+    }
+
     fn best(&self, current_band: usize, retrieve_band: usize) -> usize {
-        let flow = counts(&self.weights.current_bands, current_band);
-        let track = counts(&self.weights.retrieve_bands, retrieve_band);
-        // The first of equals, in the contract's order.
-        let better = |best: usize, i: usize| {
-            let over =
-                self.score(&self.rows[i], flow, track) > self.score(&self.rows[best], flow, track);
-            if over { i } else { best }
-        };
-        (0..self.rows.len()).fold(0, better)
+        self.best[current_band * (self.weights.retrieve_bands.len() + 1) + retrieve_band]
     }
 
     /// Indexes of the shape tied on at a speed of current and retrieve, and

@@ -3,6 +3,7 @@
 
 use crate::codes::{Point, School, Wire};
 use crate::data::{RigRow, ShapeRow, Tables};
+use crate::physics::sink::HeadBody;
 use crate::pick::needs::Needs;
 use crate::pick::point::{self, PointRule};
 use crate::pick::school;
@@ -110,9 +111,9 @@ impl<'a> Work<'a> {
         self.choose_by(c, self.school(c).0)
     }
 
-    /// Whether a mass does everything under given conditions.
-    pub(super) fn enough(&self, c: &Conditions, mass: Mass) -> bool {
-        self.needs(c, self.school(c).0).enough(mass)
+    /// Whether a mass of metal does everything under given conditions.
+    pub(super) fn enough(&self, c: &Conditions, metal: &HeadBody) -> bool {
+        self.needs(c, self.school(c).0).enough(metal)
     }
 
     /// What the hook is chosen by.
