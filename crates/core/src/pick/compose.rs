@@ -263,11 +263,6 @@ impl<'a> Work<'a> {
                 height_mm: round(body.sphere_diameter.get::<millimeter>() * height, 1),
                 speed_mps: round(needs.fall(&body).speed().get::<meter_per_second>(), 3),
                 submerged_n: round(needs.weight(&body).get::<newton>(), 4),
-            } else {
-                    choose(&needs, self.rungs).rung
-                }]
-                .label
-                .into(),
             }
         };
         Material::ALL.iter().map(report).collect()
