@@ -65,6 +65,9 @@ pub struct Answer {
     pub rungs: Vec<RungReport>,
     /// The bait as it was measured or assumed.
     pub bait: BaitMeasured,
+    /// Depth, m, that the answer is computed at: the middle of a range.
+    #[serde(default)]
+    pub depth_m: Option<f64>,
     /// All rigs, best first, with a line on each.
     #[serde(default)]
     pub rigs: Vec<RigPlace>,

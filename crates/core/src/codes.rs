@@ -48,7 +48,7 @@ codes! {
         Ned = "ned" / "Ned",
         SwingHead = "swing_head" / "swing head",
         Tube = "tube" / "tube",
-        Swimbait = "swimbait" / "small swimbait",
+        Swimbait = "swimbait" / "swimbait",
         JigWorm = "jig_worm" / "jig worm",
         Hover = "hover" / "hover",
         MidStroll = "mid_stroll" / "mid-stroll",

@@ -37,6 +37,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         csrf: "0".repeat(32),
         options: Options::default(),
         theme: Theme::Sun,
+        views: String::new(),
     };
     let form = PickForm::from_query("", reader.options);
     let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));

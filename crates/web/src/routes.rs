@@ -70,6 +70,8 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             )
             .app_data(web::Data::new(app))
             .route("/", web::get().to(pick::page))
+            .route("/card", web::get().to(pick::card))
+            .route("/how", web::get().to(pick::how))
             .route("/prefs", web::post().to(prefs::choose))
             .route("/kept", web::get().to(kept::list))
             .route("/kept", web::post().to(kept::keep))

@@ -68,6 +68,8 @@ pub struct Reader {
     pub options: Options,
     /// Light of the page.
     pub theme: Theme,
+    /// Sides taken in the trade's disputes, as a query string.
+    pub views: String,
 }
 
 fn get(session: &Session, key: &str) -> Option<String> {
@@ -108,6 +110,7 @@ impl Reader {
                 ..Options::default()
             },
             theme: Theme::from_code(&get(session, "theme").unwrap_or_default()),
+            views: get(session, "views").unwrap_or_default(),
         })
     }
 

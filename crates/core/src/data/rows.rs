@@ -331,6 +331,8 @@ pub struct RigHook {
     pub hidden_fat: HookStyle,
     pub least_wire: Option<Wire>,
     #[serde(default)]
+    pub least_gap_mm: f64,
+    #[serde(default)]
     pub length_by_form: BTreeMap<BaitForm, f64>,
     #[serde(default)]
     pub gap_by_species: BTreeMap<Species, f64>,

@@ -118,6 +118,7 @@ impl<'a> Work<'a> {
             bait_advice: bait_advice::all(&p),
             materials: self.materials(&v),
             bait: self.bait_measured(),
+            depth_m: Some(round(self.conditions.depth_m, 3)),
             assumed: self.request.assumed.clone(),
             weight: self.weight(&v, &p),
             reasons: reasons.all,

@@ -160,13 +160,11 @@ fn words(work: &Work<'_>, c: Consideration) -> String {
     let (r, units) = (work.request, work.options.units);
     let at = &work.conditions;
     match c {
-        Consideration::Form => format!("a {} as bait", r.bait.form),
-        Consideration::Length => format!(
-            "a bait of {}, where it takes {} to {}",
-            Dimension::Size.print(r.bait.length_mm, units),
-            Dimension::Size.print(work.rig.bait.least_mm, units),
-            Dimension::Size.print(work.rig.bait.most_mm, units)
-        ),
+        Consideration::Form => format!("a {}", r.bait.form),
+        Consideration::Length if r.bait.length_mm < work.rig.bait.least_mm => {
+            "a bait this short".into()
+        }
+        Consideration::Length => "a bait this long".into(),
         Consideration::Cover => r.water.cover.label().into(),
         Consideration::Bottom => format!("{} below", r.water.bottom),
         Consideration::FishAt => format!("fish {}", r.fish_at),

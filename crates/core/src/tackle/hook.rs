@@ -153,7 +153,8 @@ impl Asked<'_> {
             );
             self.cost(gap, length, wanted)
         };
-        let wide_enough = |i: &usize| sizes[*i].gap_mm * factor.gap >= least_gap;
+        let least = least_gap.max(self.rule.least_gap_mm);
+        let wide_enough = |i: &usize| sizes[*i].gap_mm * factor.gap >= least;
         // Of sizes that cost the same (several have one proportion of length to
         // gap) the larger, so that rounding decides nothing.
         let better = |best: (usize, f64), i: usize| {

@@ -6,7 +6,7 @@ use yarrowfen_core::limits::Limit;
 use yarrowfen_core::{FieldError, Options, PickRequest};
 
 use super::{App, MOST_JSON};
-use crate::form::{Kind, WORDS};
+use crate::form::{Kind, WORDS, upper_end};
 
 /// All faults as the contract writes them: the first under `error`, every one
 /// under `errors`.
@@ -58,6 +58,11 @@ fn request_schema() -> Value {
             None => {
                 top.insert(word.field.to_owned(), schema);
             }
+        }
+        if let Some(limit) = upper_end(word)
+            && let Some((group, name)) = limit.field.split_once('.')
+        {
+            top[group]["properties"][name] = number(limit);
         }
     }
     json!({ "type": "object", "additionalProperties": false, "properties": top, "description": "Null or left out means usual or unknown." })

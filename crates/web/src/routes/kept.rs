@@ -116,7 +116,7 @@ pub async fn keep(
 ) -> Result<HttpResponse, PageError> {
     let reader = Reader::of(&session)?;
     reader.check_csrf(&input.csrf)?;
-    let form = PickForm::from_query(&input.query, reader.options);
+    let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
     let outcome = pick::answer(&app, &form);
     let text = KeptText::new(&input.name, &input.remark, &input.place);
     match (&outcome, text) {

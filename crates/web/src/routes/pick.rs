@@ -6,11 +6,16 @@ use askama::Template;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::{FieldError, PickRequest};
 
+use yarrowfen_core::Options;
+use yarrowfen_core::pick::card::Axis;
+
 use super::App;
 use crate::errors::PageError;
 use crate::form::PickForm;
 use crate::session::Reader;
 use crate::views::Frame;
+use crate::views::card::CardPage;
+use crate::views::how::HowPage;
 use crate::views::pick::PickPage;
 
 /// Reads a form and answers it, or gives all its faults.
@@ -28,12 +33,16 @@ pub async fn page(
     session: Session,
 ) -> Result<HttpResponse, PageError> {
     let reader = Reader::of(&session)?;
-    let form = PickForm::from_query(http.query_string(), reader.options);
+    let form = PickForm::from_query(http.query_string(), reader.options).with_views(&reader.views);
     let outcome = answer(&app, &form);
     let status = if outcome.is_ok() {
         StatusCode::OK
     } else {
         StatusCode::UNPROCESSABLE_ENTITY
+    };
+    let form = match &outcome {
+        Ok((request, _)) => form.with_assumed(request),
+        Err(_) => form,
     };
     let query = form.query();
     let here = format!("/?{query}");
@@ -52,4 +61,70 @@ pub async fn page(
     } else {
         Ok(reply.body(page.render()?))
     }
+}
+
+/// The question of a query string, or the way back to the page that names its faults.
+fn asked(
+    http: &HttpRequest,
+    reader: &Reader,
+) -> Result<(PickForm, PickRequest, String), HttpResponse> {
+    let form = PickForm::from_query(http.query_string(), reader.options).with_views(&reader.views);
+    let query = form.query();
+    match form.read() {
+        Ok(request) => Ok((form, request, query)),
+        Err(_) => Err(HttpResponse::SeeOther()
+            .insert_header(("location", format!("/?{query}")))
+            .finish()),
+    }
+}
+
+fn page_frame(reader: &Reader, form: &PickForm, here: String) -> Frame {
+    let mut frame = Frame::new("pick", reader, here);
+    (frame.units, frame.ladder) = (form.units, form.ladder);
+    frame
+}
+
+/// The pocket card of a question: `&by=wind`, current, retrieve or drift.
+pub async fn card(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+) -> Result<HttpResponse, PageError> {
+    let reader = Reader::of(&session)?;
+    let (form, request, query) = match asked(&http, &reader) {
+        Ok(asked) => asked,
+        Err(back) => return Ok(back),
+    };
+    let pairs: Vec<(String, String)> =
+        serde_urlencoded::from_str(http.query_string()).unwrap_or_default();
+    let by = pairs.iter().find(|p| p.0 == "by");
+    let axis = by.and_then(|p| Axis::from_code(&p.1)).unwrap_or(Axis::Wind);
+    let card = app.engine.card(&request, form.options(), axis);
+    let frame = page_frame(&reader, &form, format!("/card?{query}&by={}", axis.code()));
+    let page = CardPage::new(frame, &request, &card, &query);
+    Ok(HttpResponse::Ok()
+        .content_type(ContentType::html())
+        .body(page.render()?))
+}
+
+/// How the answer to a question was computed.
+pub async fn how(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+) -> Result<HttpResponse, PageError> {
+    let reader = Reader::of(&session)?;
+    let (form, request, query) = match asked(&http, &reader) {
+        Ok(asked) => asked,
+        Err(back) => return Ok(back),
+    };
+    let options = Options {
+        explain: true,
+        ..form.options()
+    };
+    let answer = app.engine.pick(&request, options);
+    let frame = page_frame(&reader, &form, format!("/how?{query}"));
+    Ok(HttpResponse::Ok()
+        .content_type(ContentType::html())
+        .body(HowPage::new(frame, answer, &query).render()?))
 }

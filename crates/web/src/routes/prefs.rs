@@ -18,6 +18,7 @@ pub struct Choices {
     units: Option<String>,
     ladder: Option<String>,
     theme: Option<String>,
+    views: Option<String>,
 }
 
 /// Only to pages of ours: a path, and not one that a browser reads as a host.
@@ -44,12 +45,31 @@ pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpRe
             changes.push((key, value));
         }
     }
+    if let Some(views) = &form.views {
+        // Read and written again, so that nothing but known words is kept.
+        let sides = PickForm::from_query("depth=1", reader.options).with_views(views);
+        remember(&session, "views", &sides.views())?;
+    }
     let back = safe(&form.back);
-    let back = match back.strip_prefix("/?") {
-        Some(query) => format!(
-            "/?{}",
-            PickForm::from_query(query, reader.options).query_with(&changes)
-        ),
+    // On these pages the question is carried along in the chosen units.
+    let asked = ["/?", "/card?", "/how?"]
+        .into_iter()
+        .find_map(|page| Some((page, back.strip_prefix(page)?)));
+    let back = match asked {
+        Some((page, query)) => {
+            let question = PickForm::from_query(query, reader.options).query_with(&changes);
+            let by = query.rsplit_once("&by=").map_or("", |(_, by)| by);
+            let by = by
+                .chars()
+                .take_while(char::is_ascii_lowercase)
+                .collect::<String>();
+            let by = if by.is_empty() {
+                by
+            } else {
+                format!("&by={by}")
+            };
+            format!("{page}{question}{by}")
+        }
         None => back.to_owned(),
     };
     Ok(HttpResponse::SeeOther()

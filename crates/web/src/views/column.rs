@@ -83,7 +83,7 @@ const ROOM: f64 = 96.0;
 /// The column of an answer.
 #[must_use]
 pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
-    let depth = r.water.depth_m;
+    let depth = a.depth_m.unwrap_or(r.water.depth_m);
     let scale = (FLOOR - SURFACE) / depth;
     let chosen = a
         .rungs

@@ -137,7 +137,7 @@ fn outline(shape: Shape, l: f64, h: f64) -> String {
             n(l),
             n(t)
         ),
-        Shape::Bullet | Shape::TubeInsert | Shape::Minnow => format!(
+        Shape::Bullet | Shape::TubeInsert => format!(
             "M{} {}Q{} {} 0 0Q{} {} {} {}Z",
             n(l),
             n(-t),
@@ -148,7 +148,65 @@ fn outline(shape: Shape, l: f64, h: f64) -> String {
             n(l),
             n(t)
         ),
-        Shape::NoseCone | Shape::Wedge => format!("M0 0L{} {}V{}Z", n(l), n(-t), n(t)),
+        // Deepest behind the gills, then running into the bait.
+        Shape::Minnow => format!(
+            "M0 {}Q{} {} {} {}L{} {}L{} {}L{} {}Q{} {} 0 {}Z",
+            n(t * 0.15),
+            n(l * 0.2),
+            n(-t),
+            n(l * 0.55),
+            n(-t),
+            n(l),
+            n(-t * 0.8),
+            n(l),
+            n(t * 0.8),
+            n(l * 0.55),
+            n(t),
+            n(l * 0.2),
+            n(t),
+            n(t * 0.15)
+        ),
+        Shape::Pear => format!(
+            "M0 0C0 {} {} {} {} {}L{} {}C{} {} 0 {} 0 0Z",
+            n(-t * 1.25),
+            n(l * 0.55),
+            n(-t * 1.1),
+            n(l),
+            n(-t * 0.35),
+            n(l),
+            n(t * 0.35),
+            n(l * 0.55),
+            n(t * 1.1),
+            n(t * 1.25)
+        ),
+        // Flat above, a deep V below.
+        Shape::Keel => format!(
+            "M0 {}L{} {}L{} {}L{} {}Z",
+            n(-t * 0.5),
+            n(l),
+            n(-t * 0.7),
+            n(l * 0.85),
+            n(t * 0.2),
+            n(l * 0.3),
+            n(t)
+        ),
+        Shape::NoseCone | Shape::Wedge | Shape::Propeller => {
+            format!("M0 0L{} {}V{}Z", n(l), n(-t), n(t))
+        }
+        // A long weight under the shank.
+        Shape::BellyWeight => format!(
+            "M{} {}Q{} {} {} {}Q{} {} {} {}Z",
+            n(l * 0.2),
+            n(t * 0.1),
+            n(l * 0.3),
+            n(t),
+            n(l * 1.2),
+            n(t * 0.9),
+            n(l * 1.5),
+            n(t * 0.5),
+            n(l * 1.6),
+            n(t * 0.1)
+        ),
         Shape::StandUp => format!(
             "M0 {}L{} {}H{}V{}H{}Z",
             n(t),

@@ -1,6 +1,7 @@
 //! The weight window as a ladder of rungs.
 
-use yarrowfen_core::answer::{Answer, Step, Text};
+use yarrowfen_core::answer::{Answer, RungReport, Step, Text};
+use yarrowfen_core::units::{Dimension, UnitSystem, printed};
 
 /// A rung as drawn, heaviest first.
 pub struct RungView {
@@ -10,6 +11,8 @@ pub struct RungView {
     pub class: &'static str,
     /// What is written beside it.
     pub note: Text,
+    /// What it would do, for who looks at it.
+    pub says: String,
 }
 
 /// Rungs drawn on each side of what matters.
@@ -17,7 +20,7 @@ const MOST_DRAWN: usize = 10;
 
 /// The ladder of an answer: the window, a rung beyond each end, and the notes.
 #[must_use]
-pub fn ladder(a: &Answer) -> Vec<RungView> {
+pub fn ladder(a: &Answer, units: UnitSystem) -> Vec<RungView> {
     let rungs = &a.rungs;
     let at = |oz: f64| rungs.iter().position(|r| (r.oz - oz).abs() < 1e-9);
     let Some(chosen) = at(a.weight.oz) else {
@@ -69,16 +72,41 @@ pub fn ladder(a: &Answer) -> Vec<RungView> {
                 label: short(&r.label).to_owned().into(),
                 class,
                 note,
+                says: says(r, units),
             }
         })
         .collect()
 }
 
+/// What a rung would do.
+fn says(r: &RungReport, units: UnitSystem) -> String {
+    let place = if r.in_window {
+        "in the window"
+    } else {
+        "outside the window"
+    };
+    match r.time_s {
+        Some(t) => format!(
+            "{}: falls {}, {} s to the bottom, {place}",
+            r.label,
+            Dimension::Speed.print(r.speed_mps, units),
+            printed(t, 1)
+        ),
+        None => format!("{}: floats", r.label),
+    }
+}
+
 /// What makes a neighbouring rung right.
 fn trigger(way: &str, step: &Option<Step>, oz: f64) -> Option<Text> {
-    step.as_ref()
-        .filter(|s| (s.oz - oz).abs() < 1e-9)
-        .map(|s| format!("{way}: {}", s.when).into())
+    step.as_ref().filter(|s| (s.oz - oz).abs() < 1e-9).map(|s| {
+        let near = s.triggers.iter().take(2).map(|t| &*t.text);
+        let near = near.collect::<Vec<_>>().join(", or ");
+        if near.is_empty() {
+            format!("{way}: {}", s.when).into()
+        } else {
+            format!("{way}: {near}").into()
+        }
+    })
 }
 
 /// `3/32 oz` without its unit; grams keep theirs.

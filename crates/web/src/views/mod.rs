@@ -1,9 +1,11 @@
 //! One struct a page, made from core's answer. No rule of the trade here.
 
 pub mod bed;
+pub mod card;
 pub mod column;
 pub mod compare;
 pub mod drawing;
+pub mod how;
 pub mod kept;
 pub mod ladder;
 pub mod pick;
@@ -24,6 +26,8 @@ pub struct Frame {
     pub units: UnitSystem,
     /// Weights shown.
     pub ladder: Ladder,
+    /// Sides that the reader set once, as a query string.
+    pub views: String,
     /// Path and query to come back to after a choice.
     pub here: String,
 }
@@ -38,6 +42,7 @@ impl Frame {
             theme: reader.theme,
             units: reader.options.units,
             ladder: reader.options.ladder,
+            views: reader.views.clone(),
             here,
         }
     }

@@ -28,6 +28,24 @@ pub struct SchoolView {
     pub href: Option<String>,
 }
 
+/// A rig of the strip: the nine, best first.
+pub struct RigCell {
+    /// Its name.
+    pub name: &'static str,
+    /// The weight it would take.
+    pub label: Text,
+    /// Why, or why not.
+    pub why: Text,
+    /// Whether the answer is for it.
+    pub here: bool,
+    /// Head and hook it would take; none for the answer's own.
+    pub head: Option<String>,
+    /// Why not first.
+    pub why_not: Option<Text>,
+    /// The page for this rig; none on a kept answer.
+    pub href: Option<String>,
+}
+
 /// The answer as shown.
 pub struct AnswerView {
     /// The answer.
@@ -46,6 +64,8 @@ pub struct AnswerView {
     pub ladder: Vec<RungView>,
     /// How many of the answer's reasons stand beside the ladder.
     first_reasons: usize,
+    /// The nine rigs, best first.
+    pub rigs: Vec<RigCell>,
     /// By each school.
     pub schools: Vec<SchoolView>,
     /// What could be turned to: words for each.
@@ -97,13 +117,14 @@ impl AnswerView {
                     .map(|rest| format!("/?{rest}&school={}", s.school.code())),
             })
             .collect();
+        let rigs = rig_cells(&a, form);
         let first_reasons = put_first(&mut a.reasons);
         let on_ladder = |label: &str, l: &[RungView]| {
             l.iter().any(|r| {
                 r.label == short(label) && !r.note.is_empty() && !r.class.contains("bound")
             })
         };
-        let ladder = ladder(&a);
+        let ladder = ladder(&a, units);
         let step_words = [("Up to", &a.step_up), ("Down to", &a.step_down)]
             .into_iter()
             .filter_map(|(word, step)| {
@@ -126,6 +147,7 @@ impl AnswerView {
             column: column(request, &a, units),
             ladder,
             first_reasons,
+            rigs,
             schools,
             switches: a.switches.iter().map(switch_words).collect(),
             baits: a.bait_switches.iter().map(switch_words).collect(),
@@ -166,6 +188,14 @@ impl AnswerView {
             format!("{least}–{most}")
         }
     }
+    /// A pull in grams, as a hand knows it.
+    #[must_use]
+    pub fn pull(&self, newton: &f64) -> String {
+        format!(
+            "{} g",
+            plain(newton / yarrowfen_core::units::GRAVITY * 1000.0, 1)
+        )
+    }
     /// Line and leader in words.
     #[must_use]
     pub fn line_words(&self) -> String {
@@ -179,6 +209,27 @@ impl AnswerView {
             kind => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
         }
     }
+}
+
+/// The strip of rigs, each a link where the question can be asked again.
+fn rig_cells(a: &Answer, form: Option<&PickForm>) -> Vec<RigCell> {
+    let by_rig = form.map(|f| f.query_with(&[("rig", "")]));
+    let cell = |place: &yarrowfen_core::answer::RigPlace| {
+        let runner = a.runners_up.iter().find(|r| r.rig == place.rig);
+        RigCell {
+            name: place.rig.label(),
+            label: short(&place.label).to_owned().into(),
+            why: place.why.clone(),
+            here: place.rig == a.rig,
+            head: runner
+                .map(|r| format!("{}, {}, hook {}", r.weight.label, r.head.shape, r.hook.size)),
+            why_not: runner.map(|r| r.why_not_first.clone()),
+            href: by_rig
+                .as_ref()
+                .map(|rest| format!("/?{rest}&rig={}", place.rig.code())),
+        }
+    };
+    a.rigs.iter().map(cell).collect()
 }
 
 /// Puts first the reasons that matter most beside the ladder: why this fall,
@@ -236,6 +287,10 @@ pub struct PickPage {
     pub view: Option<AnswerView>,
     /// The question as a query string.
     pub query: String,
+    /// Sides that this question takes in disputes, as a query string.
+    pub views: String,
+    /// Whether they are those that the reader set once.
+    pub views_set: bool,
 }
 
 impl PickPage {
@@ -279,12 +334,15 @@ impl PickPage {
             }
             Err(faults) => (None, faults),
         };
+        let frame_views = frame.views.clone();
         let sentence = Sentence::new(form, &faults, view.as_ref().map(|v| &v.a));
         Self {
             frame,
             sentence,
             view,
             query,
+            views_set: form.views() == frame_views,
+            views: form.views(),
         }
     }
 }

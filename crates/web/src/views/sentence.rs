@@ -6,7 +6,7 @@ use yarrowfen_core::FieldError;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::units::{Dimension, UnitSystem};
 
-use crate::form::{Kind, Need, PickForm, WORDS, Word};
+use crate::form::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
 
 /// One choice behind a word.
 pub struct Choice {
@@ -64,6 +64,14 @@ const MORE: &[&str] = &[
     "rod_min",
     "rod_max",
     "material",
+    "stand_up",
+    "spring",
+    "temper",
+    "main_line",
+    "hook_set",
+    "colour",
+    "head_colour",
+    "point",
 ];
 
 /// What a blank word says in the sentence.
@@ -77,7 +85,8 @@ fn blank(key: &str) -> &'static str {
         "line_kind" => "braid",
         "material" => "lead",
         "toothy" => "no",
-        "school" => "usual",
+        "school" | "stand_up" | "spring" | "temper" | "main_line" | "hook_set" | "colour"
+        | "head_colour" | "point" => "as is usual",
         _ => "unknown",
     }
 }
@@ -85,8 +94,8 @@ fn blank(key: &str) -> &'static str {
 /// Values one tap away, by word and units.
 fn chips(key: &str, units: UnitSystem) -> &'static str {
     match (key, units) {
-        ("depth", UnitSystem::Metric) => "1 m|2 m|3 m|4 m|5 m|6 m|8 m|10 m",
-        ("depth", UnitSystem::Imperial) => "3 ft|6 ft|9 ft|12 ft|15 ft|20 ft|25 ft|30 ft",
+        ("depth", UnitSystem::Metric) => "1 m|2 m|3 m|4 m|6 m|8 m|10 m|2–5 m",
+        ("depth", UnitSystem::Imperial) => "3 ft|6 ft|9 ft|12 ft|16 ft|20 ft|30 ft|6–15 ft",
         ("temp", UnitSystem::Metric) => "4 °C|8 °C|12 °C|16 °C|20 °C|24 °C|28 °C|unknown",
         ("temp", UnitSystem::Imperial) => "40 °F|47 °F|54 °F|60 °F|68 °F|75 °F|82 °F|unknown",
         ("wind", UnitSystem::Metric) => "0 m/s|1 m/s|2 m/s|3 m/s|5 m/s|7 m/s|9 m/s|12 m/s",
@@ -95,8 +104,8 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("current", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1.2 ft/s|2 ft/s|2.6 ft/s",
         ("drift", UnitSystem::Metric) => "none|0.1 m/s|0.2 m/s|0.3 m/s|0.5 m/s|0.8 m/s",
         ("drift", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1 ft/s|1.6 ft/s|2.6 ft/s",
-        ("length", UnitSystem::Metric) => "45 mm|55 mm|63 mm|70 mm|76 mm|85 mm|100 mm",
-        ("length", UnitSystem::Imperial) => "1.75 in|2.25 in|2.5 in|2.75 in|3 in|3.5 in|4 in",
+        ("length", UnitSystem::Metric) => "45 mm|64 mm|70 mm|76 mm|89 mm|100 mm|140 mm|165 mm",
+        ("length", UnitSystem::Imperial) => "1.75 in|2.5 in|2.75 in|3 in|3.5 in|4 in|5.5 in|6.5 in",
         ("cast", UnitSystem::Metric) => "8 m|12 m|16 m|20 m|25 m|30 m|40 m",
         ("cast", UnitSystem::Imperial) => "25 ft|40 ft|50 ft|65 ft|80 ft|100 ft|130 ft",
         ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
@@ -114,12 +123,15 @@ fn control(
     let typed = form.at(place);
     let fault = faults
         .iter()
-        .find(|f| f.field == word.field)
+        .find(|f| f.field == word.field || upper_end(word).is_some_and(|l| f.field == l.field))
         .map(|f| f.message.clone());
     let choices = choices(word, typed, answer);
     let text = match choices.iter().find(|c| c.chosen) {
         Some(_) if word.key == "school" && typed.is_empty() => {
             answer.map_or("usual", |a| a.school.label()).to_owned()
+        }
+        Some(_) if word.key == "rig" && typed.is_empty() => {
+            answer.map_or("best rig", |a| a.rig.label()).to_owned()
         }
         Some(_) if typed.is_empty() => blank(word.key).to_owned(),
         Some(c) => c.label.clone().into_owned(),
@@ -162,6 +174,19 @@ fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
         return typed.to_owned();
     };
     let unit = dimension.unit(form.units);
+    if let Some((from, to)) = upper_end(word).and_then(|_| range(typed)) {
+        return match (
+            dimension.read(&from, form.units),
+            dimension.read(&to, form.units),
+        ) {
+            (Ok(a), Ok(b)) => {
+                let from = dimension.print_fine(a, form.units);
+                let from = from.trim_end_matches(unit).trim_end();
+                format!("{from}–{}", dimension.print_fine(b, form.units))
+            }
+            _ => typed.to_owned(),
+        };
+    }
     if typed.ends_with(unit) {
         return typed.to_owned();
     }
@@ -181,6 +206,13 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
     let usual = match word.key {
         "school" => Some(answer.map_or(Cow::Borrowed("usual here"), |a| {
             Cow::Owned(format!("usual here: {}", a.school))
+        })),
+        _ if is_view(word) => Some(Cow::Borrowed("as is usual")),
+        "rig" => Some(answer.map_or(Cow::Borrowed("best here"), |a| {
+            Cow::Owned(format!(
+                "best here: {}",
+                a.rigs.first().map_or("", |r| r.rig.label())
+            ))
         })),
         "line_kind" | "material" | "light" | "pressure" | "forage" | "toothy" => {
             Some(Cow::Borrowed(blank(word.key)))
@@ -221,7 +253,7 @@ impl Sentence {
         let named = |f: &FieldError| {
             WORDS
                 .iter()
-                .find(|w| w.field == f.field)
+                .find(|w| w.field == f.field || upper_end(w).is_some_and(|l| f.field == l.field))
                 .map_or("The question", |w| w.label)
         };
         let more_open = controls

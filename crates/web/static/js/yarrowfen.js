@@ -26,7 +26,34 @@
     select.dispatchEvent(new Event('change', { bubbles: true }));
   };
   const keep = () => { const form = $('#keep'); if (form) { form.open = true; $('#keep-name').focus(); } };
+  // Looking along the ladder: what a rung would do, said in a line under it.
+  const rungs = () => [...document.querySelectorAll('.ladder li')];
+  const look = (rung) => {
+    for (const r of rungs()) r.classList.toggle('looked', r === rung);
+    const line = $('#look');
+    if (line) line.textContent = rung.dataset.says || '';
+  };
+  const lookBy = (step) => {
+    const all = rungs();
+    const at = all.findIndex((r) => r.classList.contains('looked'));
+    const from = at < 0 ? all.findIndex((r) => r.classList.contains('chosen')) : at;
+    const next = all[Math.min(all.length - 1, Math.max(0, from + step))];
+    if (next) look(next);
+  };
+  document.addEventListener('click', (e) => { const rung = e.target.closest('.ladder li'); if (rung) look(rung); });
+  document.addEventListener('click', (e) => { if (e.target.closest('[data-print]')) window.print(); });
+  const nextRig = () => {
+    const all = [...document.querySelectorAll('.rigs a')];
+    const at = all.findIndex((a) => a.getAttribute('aria-current'));
+    if (all.length) location.href = all[(at + 1) % all.length].href;
+  };
+  const follow = (selector) => { const link = $(selector); if (link) location.href = link.href; };
   const keys = {
+    '[': () => lookBy(1),
+    ']': () => lookBy(-1),
+    r: nextRig,
+    c: () => follow('#card'),
+    h: () => follow('#how'),
     '?': openHelp,
     '/': () => $('#w-depth')?.focus(),
     s: nextSchool,

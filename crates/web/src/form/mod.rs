@@ -4,219 +4,13 @@
 
 use std::borrow::Cow;
 
-use yarrowfen_core::codes::{
-    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Light, LineKind, Material, Mood, Plastic,
-    Pressure, Rig, School, Season, Species,
-};
-use yarrowfen_core::limits::{self, Limit};
+mod words;
+
+pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};
+
 use yarrowfen_core::request::{FieldError, Fields, Loose};
 use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
 use yarrowfen_core::{Options, PickRequest};
-
-/// How a word of the sentence is read.
-pub enum Kind {
-    /// One of the contract's codes, with the words for each.
-    Code(&'static [(&'static str, &'static str)]),
-    /// A number; whether it must be there.
-    Number(&'static Limit, Need),
-    /// Yes or nothing.
-    Flag,
-}
-
-/// Whether a number may be left blank.
-#[derive(Clone, Copy, PartialEq, Eq)]
-pub enum Need {
-    /// It may not.
-    Must,
-    /// Blank means unknown, or none.
-    May,
-}
-
-/// A word of the sentence: its name in the query, its field in the contract,
-/// its name for a reader, and what a newcomer finds there.
-pub struct Word {
-    /// Name in the query string.
-    pub key: &'static str,
-    /// Field of the contract.
-    pub field: &'static str,
-    /// For a screen reader.
-    pub label: &'static str,
-    /// How it is read.
-    pub kind: Kind,
-    /// On the first page.
-    pub first: &'static str,
-}
-
-macro_rules! codes {
-    ($ty:ty) => {
-        Kind::Code(<$ty>::WORDS)
-    };
-}
-macro_rules! words {
-    ($(($key:literal, $field:expr, $label:literal, $kind:expr, $first:literal)),+ $(,)?) => {
-        &[$(Word { key: $key, field: $field, label: $label, kind: $kind, first: $first }),+]
-    };
-}
-
-/// Every word, in the order of the query string.
-pub const WORDS: &[Word] = words![
-    (
-        "depth",
-        limits::DEPTH.field,
-        "Depth",
-        Kind::Number(&limits::DEPTH, Need::Must),
-        "3 m"
-    ),
-    (
-        "clarity",
-        "water.clarity",
-        "Clarity",
-        codes!(Clarity),
-        "stained"
-    ),
-    ("bottom", "water.bottom", "Bottom", codes!(Bottom), "gravel"),
-    ("cover", "water.cover", "Cover", codes!(Cover), "none"),
-    ("season", "season", "Season", codes!(Season), "pre_spawn"),
-    (
-        "temp",
-        limits::TEMPERATURE.field,
-        "Water temperature",
-        Kind::Number(&limits::TEMPERATURE, Need::May),
-        "12 °C"
-    ),
-    (
-        "wind",
-        limits::WIND.field,
-        "Wind",
-        Kind::Number(&limits::WIND, Need::Must),
-        "2 m/s"
-    ),
-    (
-        "current",
-        limits::CURRENT.field,
-        "Current",
-        Kind::Number(&limits::CURRENT, Need::May),
-        ""
-    ),
-    ("species", "species", "Fish", codes!(Species), "smallmouth"),
-    ("mood", "mood", "Mood of the fish", codes!(Mood), "neutral"),
-    (
-        "fish_at",
-        "fish_at",
-        "Where the fish hold",
-        codes!(FishAt),
-        "bottom"
-    ),
-    (
-        "length",
-        limits::BAIT_LENGTH.field,
-        "Bait length",
-        Kind::Number(&limits::BAIT_LENGTH, Need::Must),
-        "70 mm"
-    ),
-    (
-        "plastic",
-        "bait.plastic",
-        "Plastic",
-        codes!(Plastic),
-        "floating"
-    ),
-    ("form", "bait.form", "Bait form", codes!(BaitForm), "stick"),
-    ("rig", "rig", "Rig", codes!(Rig), "ned"),
-    ("school", "school", "School", codes!(School), ""),
-    (
-        "cast",
-        limits::CAST.field,
-        "Cast",
-        Kind::Number(&limits::CAST, Need::Must),
-        "20 m"
-    ),
-    (
-        "drift",
-        limits::DRIFT.field,
-        "Drift of the boat",
-        Kind::Number(&limits::DRIFT, Need::May),
-        ""
-    ),
-    (
-        "retrieve",
-        limits::RETRIEVE.field,
-        "Retrieve speed",
-        Kind::Number(&limits::RETRIEVE, Need::May),
-        ""
-    ),
-    (
-        "body",
-        limits::BAIT_BODY.field,
-        "Thickest depth of the bait",
-        Kind::Number(&limits::BAIT_BODY, Need::May),
-        ""
-    ),
-    ("light", "water.light", "Light", codes!(Light), ""),
-    ("forage", "forage", "What the fish eat", codes!(Forage), ""),
-    (
-        "pressure",
-        "pressure",
-        "Fishing pressure",
-        codes!(Pressure),
-        ""
-    ),
-    ("toothy", "toothy_fish", "Toothy fish about", Kind::Flag, ""),
-    (
-        "line_kind",
-        "tackle.line_kind",
-        "Main line",
-        codes!(LineKind),
-        ""
-    ),
-    (
-        "line_mm",
-        limits::LINE_MM.field,
-        "Line diameter in mm",
-        Kind::Number(&limits::LINE_MM, Need::May),
-        ""
-    ),
-    (
-        "line_lb",
-        limits::LINE_LB.field,
-        "Line test in lb",
-        Kind::Number(&limits::LINE_LB, Need::May),
-        ""
-    ),
-    (
-        "leader_lb",
-        limits::LEADER_LB.field,
-        "Leader test in lb",
-        Kind::Number(&limits::LEADER_LB, Need::May),
-        ""
-    ),
-    (
-        "rod_min",
-        limits::ROD_MIN.field,
-        "Rod, least casting weight in g",
-        Kind::Number(&limits::ROD_MIN, Need::May),
-        ""
-    ),
-    (
-        "rod_max",
-        limits::ROD_MAX.field,
-        "Rod, most casting weight in g",
-        Kind::Number(&limits::ROD_MAX, Need::May),
-        ""
-    ),
-    (
-        "material",
-        "tackle.material",
-        "Head material",
-        codes!(Material),
-        ""
-    ),
-];
-
-/// The place of a word in [`WORDS`].
-fn place(key: &str) -> Option<usize> {
-    WORDS.iter().position(|w| w.key == key)
-}
 
 /// The question of a page, as typed.
 #[derive(Debug, Clone)]
@@ -261,6 +55,50 @@ impl PickForm {
         form
     }
 
+    /// Takes the sides that the reader set once, wherever the query names none.
+    #[must_use]
+    pub fn with_views(mut self, views: &str) -> Self {
+        let set: Vec<(String, String)> = serde_urlencoded::from_str(views).unwrap_or_default();
+        for (key, code) in set {
+            if let Some(at) = place(&key).filter(|at| is_view(&WORDS[*at]))
+                && self.raw[at].as_deref().is_none_or(str::is_empty)
+            {
+                self.raw[at] = Some(code.into());
+            }
+        }
+        self
+    }
+
+    /// The sides that this question takes, as a query string.
+    #[must_use]
+    pub fn views(&self) -> String {
+        let mut out = form_urlencoded::Serializer::new(String::new());
+        let sides = WORDS.iter().zip(&self.raw).filter(|(w, _)| is_view(w));
+        for (word, raw) in sides {
+            if let Some(code) = raw.as_deref().filter(|c| !c.is_empty()) {
+                out.append_pair(word.key, code);
+            }
+        }
+        out.finish()
+    }
+
+    /// Writes out what a needed word was taken for where the query left it out,
+    /// so that the sentence says what was answered.
+    #[must_use]
+    pub fn with_assumed(mut self, request: &PickRequest) -> Self {
+        let missing =
+            |(word, raw): (&Word, &Option<Cow<'_, str>>)| !word.first.is_empty() && raw.is_none();
+        if WORDS.iter().zip(&self.raw).any(missing) {
+            let told = Self::from_request(request, self.options());
+            for (at, word) in WORDS.iter().enumerate() {
+                if missing((word, &self.raw[at])) {
+                    self.raw[at] = told.raw[at].clone();
+                }
+            }
+        }
+        self
+    }
+
     /// The question of a stored request, for asking it again.
     #[must_use]
     pub fn from_request(request: &PickRequest, options: Options) -> Self {
@@ -278,6 +116,15 @@ impl PickForm {
                     format!("{}{unit}", plain(n.as_f64().unwrap_or(0.0), 6))
                 }
                 _ => String::new(),
+            };
+            let upper = upper_end(word)
+                .and_then(|l| json.pointer(&format!("/{}", l.field.replace('.', "/"))))
+                .and_then(serde_json::Value::as_f64);
+            let text = match (upper, text.split_once(' ')) {
+                (Some(upper), Some((lower, unit))) => {
+                    format!("{lower}–{} {unit}", plain(upper, 6))
+                }
+                _ => text,
             };
             raw.push(Some(text.into()));
         }
@@ -317,12 +164,11 @@ impl PickForm {
     pub fn read(&self) -> Result<PickRequest, Vec<FieldError>> {
         let (mut fields, mut faults) = (Fields::new(), Vec::new());
         for (word, raw) in WORDS.iter().zip(&self.raw) {
-            match self.loose(word, raw.as_deref()) {
-                Ok(Some(value)) => {
-                    fields.insert(word.field, value);
-                }
-                Ok(None) => {}
-                Err(message) => faults.push(FieldError::new(word.field, message)),
+            let Some(text) = raw.as_deref().map(str::trim) else {
+                continue;
+            };
+            if let Err(message) = self.take(word, text, &mut fields) {
+                faults.push(FieldError::new(word.field, message));
             }
         }
         match PickRequest::read(&fields, self.units) {
@@ -335,25 +181,33 @@ impl PickForm {
         }
     }
 
-    fn loose(&self, word: &Word, raw: Option<&str>) -> Result<Option<Loose>, String> {
-        let Some(text) = raw.map(str::trim) else {
-            return Ok(None);
-        };
+    /// Reads one word into the contract's fields.
+    fn take(&self, word: &Word, text: &str, fields: &mut Fields) -> Result<(), String> {
         let text = if is_blank(word, text) { "" } else { text };
-        match word.kind {
-            Kind::Number(_, Need::May) | Kind::Code(_) | Kind::Flag if text.is_empty() => Ok(None),
-            Kind::Flag => Ok(Some(Loose::Flag(text == "on"))),
-            Kind::Code(_) => Ok(Some(Loose::Text(text.to_owned()))),
-            Kind::Number(limit, _) => {
-                let number = match limit.dimension {
-                    Some(dimension) => dimension.read(text, self.units),
-                    None => Dimension::Size.read(text, UnitSystem::Metric),
-                };
-                number
-                    .map(|n| Some(Loose::Number(n)))
-                    .map_err(|e| e.to_string())
+        let value = match word.kind {
+            Kind::Number(_, Need::May) | Kind::Code(_) | Kind::Flag if text.is_empty() => {
+                return Ok(());
             }
-        }
+            Kind::Flag => Loose::Flag(text == "on"),
+            Kind::Code(_) => Loose::Text(text.to_owned()),
+            Kind::Number(limit, _) => {
+                let number = |text: &str| {
+                    let read = match limit.dimension {
+                        Some(dimension) => dimension.read(text, self.units),
+                        None => Dimension::Size.read(text, UnitSystem::Metric),
+                    };
+                    read.map(Loose::Number).map_err(|e| e.to_string())
+                };
+                if let Some((limit, (from, to))) = upper_end(word).zip(range(text)) {
+                    fields.insert(limit.field, number(&to)?);
+                    number(&from)?
+                } else {
+                    number(text)?
+                }
+            }
+        };
+        fields.insert(word.field, value);
+        Ok(())
     }
 
     /// The query string that brings this page back: what is blank is left out.
@@ -390,7 +244,7 @@ impl PickForm {
         }
         let bare = typed
             .chars()
-            .all(|c| c.is_ascii_digit() || matches!(c, '.' | ',' | '/' | ' '));
+            .all(|c| c.is_ascii_digit() || matches!(c, '.' | ',' | '/' | ' ' | '-' | '–' | '—'));
         match dimension(word) {
             Some(d) if bare && !typed.is_empty() => {
                 Cow::Owned(format!("{typed} {}", d.unit(self.units)))
@@ -398,6 +252,26 @@ impl PickForm {
             _ => Cow::Borrowed(typed),
         }
     }
+}
+
+/// The two ends of a range, each with its unit: `2–5 m`, `6 to 15 ft`, `2 m - 16 ft`.
+#[must_use]
+pub fn range(text: &str) -> Option<(String, String)> {
+    let (from, to) = ["–", "—", " to ", "-"]
+        .into_iter()
+        .find_map(|dash| text.split_once(dash))?;
+    let (from, to) = (from.trim(), to.trim());
+    if from.is_empty() || to.is_empty() {
+        return None;
+    }
+    let starts_unit = |c: char| c.is_alphabetic() || matches!(c, '\'' | '"' | '′' | '″');
+    let unit = to.find(starts_unit).map_or("", |at| &to[at..]);
+    let from = if from.contains(starts_unit) {
+        from.to_owned()
+    } else {
+        format!("{from} {unit}").trim().to_owned()
+    };
+    Some((from, to.to_owned()))
 }
 
 /// Words that the sentence shows for a number that was left out, and that a
@@ -419,6 +293,7 @@ pub fn dimension(word: &Word) -> Option<Dimension> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use yarrowfen_core::codes::Rig;
 
     fn form(query: &str) -> PickForm {
         PickForm::from_query(query, Options::default())
@@ -457,6 +332,35 @@ mod tests {
         );
         assert_eq!(f.typed("depth"), "deep");
         assert!(f.query().contains("depth=deep"));
+    }
+
+    #[test]
+    fn a_range_is_read_with_its_unit_and_carried() {
+        for text in ["2–5 m", "2-5", "2 to 5 m", "2 m – 5 m"] {
+            let request = PickForm {
+                raw: vec![None; WORDS.len()],
+                ..form("")
+            };
+            let mut request = request;
+            request.raw[0] = Some(text.to_owned().into());
+            let read = request.read().unwrap().water;
+            assert_eq!((read.depth_m, read.depth_max_m), (2.0, Some(5.0)), "{text}");
+        }
+        let asked = form("depth=2-5+m&wind=3&units=metric").read().unwrap();
+        let again = PickForm::from_request(&asked, Options::default());
+        assert_eq!(again.read().unwrap().water.depth_max_m, Some(5.0));
+        assert_eq!(
+            form("depth=5-2+m").read().unwrap_err()[0].field,
+            "water.depth_max_m"
+        );
+    }
+
+    #[test]
+    fn sides_set_once_are_taken_unless_the_question_names_its_own() {
+        let mine = "temper=stiff&point=free";
+        let f = form("depth=3+m&temper=flexible").with_views(mine);
+        assert_eq!((f.typed("temper"), f.typed("point")), ("flexible", "free"));
+        assert!(f.query().contains("point=free"));
     }
 
     #[test]

@@ -1,0 +1,281 @@
+//! The words of the sentence: their names in the query, their fields in the
+//! contract, what a newcomer finds there.
+
+use yarrowfen_core::codes::{
+    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
+    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
+    School, Season, Species, SpringView, StandUpView,
+};
+use yarrowfen_core::limits::{self, Limit};
+
+/// How a word of the sentence is read.
+pub enum Kind {
+    /// One of the contract's codes, with the words for each.
+    Code(&'static [(&'static str, &'static str)]),
+    /// A number; whether it must be there.
+    Number(&'static Limit, Need),
+    /// Yes or nothing.
+    Flag,
+}
+
+/// Whether a number may be left blank.
+#[derive(Clone, Copy, PartialEq, Eq)]
+pub enum Need {
+    /// It may not.
+    Must,
+    /// Blank means unknown, or none.
+    May,
+}
+
+/// A word of the sentence: its name in the query, its field in the contract,
+/// its name for a reader, and what a newcomer finds there.
+pub struct Word {
+    /// Name in the query string.
+    pub key: &'static str,
+    /// Field of the contract.
+    pub field: &'static str,
+    /// For a screen reader.
+    pub label: &'static str,
+    /// How it is read.
+    pub kind: Kind,
+    /// On the first page.
+    pub first: &'static str,
+}
+
+macro_rules! codes {
+    ($ty:ty) => {
+        Kind::Code(<$ty>::WORDS)
+    };
+}
+macro_rules! words {
+    ($(($key:literal, $field:expr, $label:literal, $kind:expr, $first:literal)),+ $(,)?) => {
+        &[$(Word { key: $key, field: $field, label: $label, kind: $kind, first: $first }),+]
+    };
+}
+
+/// Every word, in the order of the query string.
+pub const WORDS: &[Word] = words![
+    (
+        "depth",
+        limits::DEPTH.field,
+        "Depth",
+        Kind::Number(&limits::DEPTH, Need::Must),
+        "3 m"
+    ),
+    (
+        "clarity",
+        "water.clarity",
+        "Clarity",
+        codes!(Clarity),
+        "stained"
+    ),
+    ("bottom", "water.bottom", "Bottom", codes!(Bottom), "gravel"),
+    ("cover", "water.cover", "Cover", codes!(Cover), "none"),
+    ("season", "season", "Season", codes!(Season), "pre_spawn"),
+    (
+        "temp",
+        limits::TEMPERATURE.field,
+        "Water temperature",
+        Kind::Number(&limits::TEMPERATURE, Need::May),
+        "12 °C"
+    ),
+    (
+        "wind",
+        limits::WIND.field,
+        "Wind",
+        Kind::Number(&limits::WIND, Need::Must),
+        "2 m/s"
+    ),
+    (
+        "current",
+        limits::CURRENT.field,
+        "Current",
+        Kind::Number(&limits::CURRENT, Need::May),
+        ""
+    ),
+    ("species", "species", "Fish", codes!(Species), "smallmouth"),
+    ("mood", "mood", "Mood of the fish", codes!(Mood), "neutral"),
+    (
+        "fish_at",
+        "fish_at",
+        "Where the fish hold",
+        codes!(FishAt),
+        "bottom"
+    ),
+    (
+        "length",
+        limits::BAIT_LENGTH.field,
+        "Bait length",
+        Kind::Number(&limits::BAIT_LENGTH, Need::Must),
+        "70 mm"
+    ),
+    (
+        "plastic",
+        "bait.plastic",
+        "Plastic",
+        codes!(Plastic),
+        "floating"
+    ),
+    ("form", "bait.form", "Bait form", codes!(BaitForm), "stick"),
+    ("rig", "rig", "Rig", codes!(Rig), "ned"),
+    ("school", "school", "School", codes!(School), ""),
+    (
+        "cast",
+        limits::CAST.field,
+        "Cast",
+        Kind::Number(&limits::CAST, Need::Must),
+        "20 m"
+    ),
+    (
+        "drift",
+        limits::DRIFT.field,
+        "Drift of the boat",
+        Kind::Number(&limits::DRIFT, Need::May),
+        ""
+    ),
+    (
+        "retrieve",
+        limits::RETRIEVE.field,
+        "Retrieve speed",
+        Kind::Number(&limits::RETRIEVE, Need::May),
+        ""
+    ),
+    (
+        "body",
+        limits::BAIT_BODY.field,
+        "Thickest depth of the bait",
+        Kind::Number(&limits::BAIT_BODY, Need::May),
+        ""
+    ),
+    ("light", "water.light", "Light", codes!(Light), ""),
+    ("forage", "forage", "What the fish eat", codes!(Forage), ""),
+    (
+        "pressure",
+        "pressure",
+        "Fishing pressure",
+        codes!(Pressure),
+        ""
+    ),
+    ("toothy", "toothy_fish", "Toothy fish about", Kind::Flag, ""),
+    (
+        "line_kind",
+        "tackle.line_kind",
+        "Main line",
+        codes!(LineKind),
+        ""
+    ),
+    (
+        "line_mm",
+        limits::LINE_MM.field,
+        "Line diameter in mm",
+        Kind::Number(&limits::LINE_MM, Need::May),
+        ""
+    ),
+    (
+        "line_lb",
+        limits::LINE_LB.field,
+        "Line test in lb",
+        Kind::Number(&limits::LINE_LB, Need::May),
+        ""
+    ),
+    (
+        "leader_lb",
+        limits::LEADER_LB.field,
+        "Leader test in lb",
+        Kind::Number(&limits::LEADER_LB, Need::May),
+        ""
+    ),
+    (
+        "rod_min",
+        limits::ROD_MIN.field,
+        "Rod, least casting weight in g",
+        Kind::Number(&limits::ROD_MIN, Need::May),
+        ""
+    ),
+    (
+        "rod_max",
+        limits::ROD_MAX.field,
+        "Rod, most casting weight in g",
+        Kind::Number(&limits::ROD_MAX, Need::May),
+        ""
+    ),
+    (
+        "material",
+        "tackle.material",
+        "Head material",
+        codes!(Material),
+        ""
+    ),
+    (
+        "stand_up",
+        "views.stand_up",
+        "A flat-footed head",
+        codes!(StandUpView),
+        ""
+    ),
+    (
+        "spring",
+        "views.spring",
+        "Screw keepers",
+        codes!(SpringView),
+        ""
+    ),
+    (
+        "temper",
+        "views.hook_temper",
+        "The hook",
+        codes!(HookTemper),
+        ""
+    ),
+    (
+        "main_line",
+        "views.main_line",
+        "Main line and leader",
+        codes!(LineView),
+        ""
+    ),
+    (
+        "hook_set",
+        "views.hook_set",
+        "Setting the hook",
+        codes!(HookSetView),
+        ""
+    ),
+    (
+        "colour",
+        "views.colour",
+        "Colour of the bait",
+        codes!(ColourView),
+        ""
+    ),
+    (
+        "head_colour",
+        "views.head_colour",
+        "Colour of the head",
+        codes!(HeadColourView),
+        ""
+    ),
+    ("point", "views.point", "The point", codes!(PointView), ""),
+];
+
+/// Whether a word is a side in one of the trade's disputes.
+#[must_use]
+pub fn is_view(word: &Word) -> bool {
+    word.field.starts_with("views.")
+}
+
+/// The upper end of a word that may be a range: `2–5 m`.
+#[must_use]
+pub fn upper_end(word: &Word) -> Option<&'static Limit> {
+    match word.key {
+        "depth" => Some(&limits::DEPTH_MAX),
+        "wind" => Some(&limits::WIND_MAX),
+        _ => None,
+    }
+}
+
+/// The place of a word in [`WORDS`].
+#[must_use]
+pub fn place(key: &str) -> Option<usize> {
+    WORDS.iter().position(|w| w.key == key)
+}

@@ -1,0 +1,122 @@
+//! The pocket card: weights over depth and one other condition, for paper.
+
+use askama::Template;
+use yarrowfen_core::PickRequest;
+use yarrowfen_core::pick::card::{Axis, Card};
+use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
+
+use super::Frame;
+use super::ladder::short;
+
+/// A cell.
+pub struct CellView {
+    /// The weight on the reader's ladder, without its unit.
+    pub label: String,
+    /// The same in the other unit.
+    pub other: String,
+    /// Whether the needs cross there.
+    pub crossed: bool,
+}
+
+/// A line.
+pub struct LineView {
+    /// Depth in both units.
+    pub depth: (String, String),
+    /// Weights.
+    pub cells: Vec<CellView>,
+}
+
+/// A way to make the card.
+pub struct Way {
+    /// Its name.
+    pub name: &'static str,
+    /// Its page.
+    pub href: String,
+    /// Whether it is this one.
+    pub here: bool,
+}
+
+/// The page.
+#[derive(Template)]
+#[template(path = "card.html")]
+pub struct CardPage {
+    /// Frame.
+    pub frame: Frame,
+    /// What it is for.
+    pub title: String,
+    /// The water in a line.
+    pub about: String,
+    /// What the columns are.
+    pub axis: &'static str,
+    /// Columns in both units.
+    pub columns: Vec<(String, String)>,
+    /// Lines.
+    pub lines: Vec<LineView>,
+    /// Unit of the weights in large, and of those in small.
+    pub units: (&'static str, &'static str),
+    /// Other ways.
+    pub ways: Vec<Way>,
+    /// Back to the answer.
+    pub back: String,
+}
+
+impl CardPage {
+    /// The page of a card.
+    #[must_use]
+    pub fn new(frame: Frame, r: &PickRequest, card: &Card, query: &str) -> Self {
+        let both = |d: Dimension, v: f64| {
+            let (own, other) = match frame.units {
+                UnitSystem::Metric => (UnitSystem::Metric, UnitSystem::Imperial),
+                UnitSystem::Imperial => (UnitSystem::Imperial, UnitSystem::Metric),
+            };
+            (d.print(v, own), d.print(v, other))
+        };
+        let grams = frame.ladder == Ladder::Grams;
+        let dimension = card.axis.limit().dimension.unwrap_or(Dimension::Speed);
+        let cell = |c: &yarrowfen_core::pick::card::Cell| CellView {
+            label: short(c.label).trim_end_matches(" g").to_owned(),
+            other: if grams { plain(c.oz, 2) } else { plain(c.g, 1) },
+            crossed: c.crossed,
+        };
+        let w = &r.water;
+        let size = Dimension::Size.print(r.bait.length_mm, frame.units);
+        Self {
+            title: format!(
+                "{} with a {size} {} {}",
+                card.rig, r.bait.plastic, r.bait.form
+            ),
+            about: format!(
+                "In {} water over {}, {}; {}, {} fish; cast {}, wind {}, current {}",
+                w.clarity,
+                w.bottom,
+                w.cover,
+                r.season,
+                r.mood,
+                Dimension::Distance.print(r.cast_m, frame.units),
+                Dimension::Wind.print(w.wind_mps, frame.units),
+                Dimension::Speed.print(w.current_mps, frame.units)
+            ),
+            axis: card.axis.label(),
+            columns: card.columns.iter().map(|v| both(dimension, *v)).collect(),
+            lines: card
+                .lines
+                .iter()
+                .map(|(depth, cells)| LineView {
+                    depth: both(Dimension::Distance, *depth),
+                    cells: cells.iter().map(cell).collect(),
+                })
+                .collect(),
+            units: if grams { ("g", "oz") } else { ("oz", "g") },
+            ways: Axis::ALL
+                .iter()
+                .map(|a| Way {
+                    name: a.label(),
+                    href: format!("/card?{query}&by={}", a.code()),
+                    here: *a == card.axis,
+                })
+                .collect(),
+            back: format!("/?{query}"),
+            frame,
+        }
+    }
+}
