@@ -149,3 +149,72 @@ for (const theme of ['sun', 'dawn']) {
     }
   });
 }
+
+test('another rig of the strip is one tap, and the answer says why not the others', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.locator('.rigs li')).toHaveCount(9);
+  await page.locator('.rigs a', { hasText: 'tube' }).click();
+  await expect(page).toHaveURL(/rig=tube/);
+  await expect(page.locator('.verdict')).toContainText('Tube insert head');
+  await expect(page.locator('.others li')).toHaveCount(8);
+});
+
+test('each of the nine rigs answers on its own water', async ({ page }) => {
+  for (const [rig, form, length, shape] of [
+    ['shaky_head', 'worm', 165, /head/], ['ned', 'stick', 70, /head/], ['swing_head', 'creature', 90, /Swing football/], ['tube', 'tube', 89, /Tube insert/],
+    ['swimbait', 'paddle_tail', 82, /head/], ['jig_worm', 'worm', 140, /head/], ['hover', 'minnow', 89, /Nose cone/], ['mid_stroll', 'minnow', 89, /Nose cone/], ['grub', 'grub', 64, /head/]]) {
+    await page.goto(`/?depth=4+m&wind=2+m/s&cast=20+m&rig=${rig}&form=${form}&length=${length}+mm`);
+    await expect(page.locator('.verdict'), rig).toContainText(shape);
+    expect(await weight(page), rig).toMatch(/\d/);
+    await expect(page.locator('.strip ol').first().locator('li').first(), rig).not.toBeEmpty();
+  }
+});
+
+test('a range of depths names the heads that cover it', async ({ page }) => {
+  await page.goto('/');
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('2-5 m'); await page.keyboard.press('Tab'); });
+  await expect(page.locator('.covers')).toContainText('covers all of it');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('2–5 m');
+});
+
+test('the brackets look along the ladder, and the other shortcuts go where the sheet says', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press(']');
+  await expect(page.locator('#look')).toContainText('3/32 oz: falls');
+  await page.keyboard.press('['); await page.keyboard.press('[');
+  await expect(page.locator('#look')).toContainText('3/64 oz: falls');
+  await page.keyboard.press('?');
+  await expect(page.locator('#help')).toContainText('pocket card');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('c');
+  await expect(page).toHaveURL(/\/card\?/);
+  await page.goBack();
+  await page.keyboard.press('h');
+  await expect(page.getByRole('heading', { name: 'How this was computed' })).toBeVisible();
+});
+
+test('a side is taken for one answer, then for every answer, then forgotten', async ({ page }) => {
+  await page.goto('/');
+  await page.locator('#more summary').click();
+  await change(page, () => page.getByLabel('Main line and leader').selectOption('straight'));
+  await expect(page.locator('.strip')).toContainText('straight through');
+  await page.getByRole('button', { name: 'Take these sides for every answer' }).click();
+  await page.goto('/?depth=3+m&wind=2+m/s&length=70+mm&cast=20+m&rig=ned');
+  await expect(page.locator('.strip')).toContainText('straight through');
+  await page.getByRole('button', { name: 'Forget my sides' }).click();
+  await page.goto('/?depth=3+m&wind=2+m/s&length=70+mm&cast=20+m&rig=ned');
+  await expect(page.locator('.strip')).not.toContainText('straight through');
+});
+
+test('the pocket card prints on one A6 sheet and is told without colour', async ({ page }) => {
+  await page.goto('/card?depth=3+m&wind=2+m/s&length=70+mm&cast=20+m&rig=ned&by=wind');
+  await expect(page.locator('.pocket td')).toHaveCount(48);
+  await expect(page.locator('.pocket td.crossed').first()).toContainText('!');
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
+  const [, width, height] = pdf.match(/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/);
+  expect(Math.abs(width / 72 * 25.4 - 148)).toBeLessThan(1);
+  expect(Math.abs(height / 72 * 25.4 - 105)).toBeLessThan(1);
+  const found = await new AxeBuilder({ page }).analyze();
+  expect(found.violations.filter((v) => ['serious', 'critical'].includes(v.impact))).toEqual([]);
+});

@@ -11,10 +11,7 @@ use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Store, StoreError}
 fn asked() -> (PickRequest, Answer) {
     let request =
         PickRequest::from_json(br#"{"rig":"ned","water":{"depth_m":2.4,"wind_mps":4}}"#).unwrap();
-    let answer = Engine::new()
-        .unwrap()
-        .pick(&request, Options::default())
-        .unwrap();
+    let answer = Engine::new().unwrap().pick(&request, Options::default());
     (request, answer)
 }
 

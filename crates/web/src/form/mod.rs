@@ -60,7 +60,7 @@ impl PickForm {
     pub fn with_views(mut self, views: &str) -> Self {
         let set: Vec<(String, String)> = serde_urlencoded::from_str(views).unwrap_or_default();
         for (key, code) in set {
-            if let Some(at) = place(&key).filter(|at| is_view(&WORDS[*at]))
+            if let Some(at) = place(&key).filter(|at| is_side(&WORDS[*at], &code))
                 && self.raw[at].as_deref().is_none_or(str::is_empty)
             {
                 self.raw[at] = Some(code.into());
@@ -252,6 +252,12 @@ impl PickForm {
             _ => Cow::Borrowed(typed),
         }
     }
+}
+
+/// Whether a code is one of a dispute's sides.
+fn is_side(word: &Word, code: &str) -> bool {
+    let known = |all: &[(&str, &str)]| all.iter().any(|c| c.0 == code);
+    is_view(word) && matches!(word.kind, Kind::Code(all) if known(all))
 }
 
 /// The two ends of a range, each with its unit: `2–5 m`, `6 to 15 ft`, `2 m - 16 ft`.

@@ -50,9 +50,10 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
     let (lh, hh) = (a.head.length_mm, a.head.height_mm);
     let (lb, d) = (a.bait.length_mm, a.bait.depth_mm);
     let (gap, hook) = (a.hook.gap_mm, a.hook.length_mm);
-    let end = lh + lb;
+    let seat = seat(a.head.shape, lh);
+    let end = seat + lb;
     let r = gap / 2.0;
-    let bend = lh + hook - r;
+    let bend = seat + hook - r;
     let unit = end * 1.06 / SHOWN_PX;
     let letter = 13.0 * unit;
     let top = -(gap + a.hook.wire_mm).max(hh / 2.0 + 3.0) - letter * 0.5;
@@ -69,8 +70,8 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
             n(bottom - top)
         ),
         head: outline(a.head.shape, lh, hh),
-        bait: bait(form, lh, end, d),
-        ribs: ribs(form, lh, end, d),
+        bait: bait(form, seat, end, d),
+        ribs: ribs(form, seat, end, d),
         // Shank down the middle, half circle, then the point, half as long as the shank.
         hook: format!(
             "M{} 0H{}A{} {} 0 0 0 {} {}H{}",
@@ -86,21 +87,21 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
         tie: tie(a.head.tie, lh, hh, letter),
         letter: n(letter),
         hook_line: (
-            n(lh),
-            n(lh + hook),
+            n(seat),
+            n(seat + hook),
             n(marks),
             format!("hook {}", size(hook)),
-            n(lh + hook / 2.0),
+            n(seat + hook / 2.0),
         ),
         bait_line: (
-            n(lh + hook),
+            n(seat + hook),
             n(end),
             n(marks),
             format!("bait {}", size(lb)),
-            n(f64::midpoint(lh + hook, end)),
+            n(f64::midpoint(seat + hook, end)),
         ),
         gap: (
-            n(lh + hook + letter * 0.6),
+            n(seat + hook + letter * 0.6),
             n(-gap),
             n(0.0),
             format!("gap {}", size(gap)),
@@ -117,6 +118,16 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
             size(a.hook.exit_mm)
         ),
         stroke: n(unit * 1.4),
+    }
+}
+
+/// Where the nose of the bait lies from the front of the head: behind the
+/// head, over a head that sits inside the bait, or free behind a swing head.
+fn seat(shape: Shape, length: f64) -> f64 {
+    match shape {
+        Shape::TubeInsert | Shape::NoseCone | Shape::BellyWeight => -length * 0.08,
+        Shape::SwingFootball => length * 1.3,
+        _ => length,
     }
 }
 
