@@ -60,6 +60,34 @@ const EXAMPLES: &[Example] = &[
         at: datetime!(2026-09-21 16:45 UTC),
         asked: r#"{"rig":"ned","bait":{"form":"worm","length_mm":101.6,"body_mm":9,"plastic":"standard"},"water":{"depth_m":2,"bottom":"mud","cover":"wood","clarity":"muddy","temp_c":18,"wind_mps":3,"light":"low"},"season":"autumn","species":"largemouth","cast_m":15,"toothy_fish":true}"#,
     },
+    Example {
+        name: "Grinding the shell bar",
+        place: "Brick Pit, south ledge",
+        remark: "5/8 held at a slow wind, bogged where the clay starts",
+        at: datetime!(2026-06-27 06:50 UTC),
+        asked: r#"{"rig":"swing_head","bait":{"form":"creature","length_mm":89,"plastic":"standard"},"water":{"depth_m":4.2,"bottom":"shell","clarity":"stained","temp_c":21,"wind_mps":3},"season":"summer","species":"largemouth","forage":"crayfish","cast_m":30}"#,
+    },
+    Example {
+        name: "Crisp weed, outer edge",
+        place: "Reed Mere, lily point",
+        remark: "All of them on the fall after the snap",
+        at: datetime!(2026-07-05 09:10 UTC),
+        asked: r#"{"rig":"jig_worm","bait":{"form":"worm","length_mm":140,"plastic":"standard"},"water":{"depth_m":2.4,"bottom":"sand","cover":"healthy_grass","clarity":"clear","temp_c":23,"wind_mps":2},"season":"summer","species":"largemouth","cast_m":18}"#,
+    },
+    Example {
+        name: "Hanging over the drop",
+        place: "Brick Pit, deep end",
+        remark: "Looked at everything, ate the one that hung still",
+        at: datetime!(2026-10-12 15:20 UTC),
+        asked: r#"{"rig":"hover","bait":{"form":"minnow","length_mm":89,"plastic":"standard"},"water":{"depth_m":5.5,"bottom":"clay","clarity":"clear","temp_c":15,"wind_mps":2},"season":"autumn","species":"smallmouth","fish_at":"suspended","forage":"small_fish","cast_m":20}"#,
+    },
+    Example {
+        name: "Zander off the basin wall",
+        place: "Pump Basin, long wall",
+        remark: "Steps of 2.5 g until each fall took three seconds",
+        at: datetime!(2026-11-08 20:40 UTC),
+        asked: r#"{"rig":"grub","bait":{"form":"paddle_tail","length_mm":95,"plastic":"standard"},"water":{"depth_m":8,"bottom":"mud","clarity":"stained","temp_c":9,"wind_mps":5,"light":"low"},"season":"autumn","species":"zander","school":"bottom_contact","cast_m":40,"tackle":{"line_kind":"braid","line_mm":0.14}}"#,
+    },
 ];
 
 /// Ids of the examples count up from here.

@@ -6,7 +6,7 @@ use crate::answer::{
     Answer, BaitMeasured, Head, Hook, MaterialReport, Retrieve, RungReport, SchoolAnswer, Sink,
     Step, Weight, Window,
 };
-use crate::codes::{Material, School};
+use crate::codes::{LowerBound, Material, School};
 use crate::physics::sink::{self, Fall, HeadBody};
 use crate::pick::needs::Needs;
 use crate::pick::reasons::Reasons;
@@ -284,7 +284,8 @@ impl<'a> Work<'a> {
         let found = steps::up(&self.conditions, self.options.units, &|c| {
             self.enough(c, &v.body)
         });
-        Some(Self::step(heavier, found, steps::HEAVIER_HABIT))
+        let habit = steps::heavier_habit(v.needs.asks(LowerBound::Feel));
+        Some(Self::step(heavier, found, habit))
     }
 
     fn step_down(&self, v: &Verdict<'_>) -> Option<Step> {

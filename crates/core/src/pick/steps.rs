@@ -224,7 +224,14 @@ fn nearest(mut found: Vec<Away>) -> Found {
 }
 
 /// What the trade adds to the numbers of a step up.
-pub const HEAVIER_HABIT: &str = "if you cannot tell when it lands";
+#[must_use]
+pub fn heavier_habit(felt_on_bottom: bool) -> &'static str {
+    if felt_on_bottom {
+        "if you cannot tell when it lands"
+    } else {
+        "if it does not get down to the fish"
+    }
+}
 
 /// What the trade adds to the numbers of a step down.
 #[must_use]

@@ -78,24 +78,13 @@ impl CardPage {
             other: if grams { plain(c.oz, 2) } else { plain(c.g, 1) },
             crossed: c.crossed,
         };
-        let w = &r.water;
         let size = Dimension::Size.print(r.bait.length_mm, frame.units);
         Self {
             title: format!(
                 "{} with a {size} {} {}",
                 card.rig, r.bait.plastic, r.bait.form
             ),
-            about: format!(
-                "In {} water over {}, {}; {}, {} fish; cast {}, wind {}, current {}",
-                w.clarity,
-                w.bottom,
-                w.cover,
-                r.season,
-                r.mood,
-                Dimension::Distance.print(r.cast_m, frame.units),
-                Dimension::Wind.print(w.wind_mps, frame.units),
-                Dimension::Speed.print(w.current_mps, frame.units)
-            ),
+            about: about(r, card.axis, frame.units),
             axis: card.axis.label(),
             columns: card.columns.iter().map(|v| both(dimension, *v)).collect(),
             lines: card
@@ -119,4 +108,29 @@ impl CardPage {
             frame,
         }
     }
+}
+
+/// The water in a line, without what the columns turn.
+fn about(r: &PickRequest, axis: Axis, units: UnitSystem) -> String {
+    let w = &r.water;
+    let rest = [
+        (Axis::Wind, "wind", Dimension::Wind, w.wind_mps),
+        (Axis::Current, "current", Dimension::Speed, w.current_mps),
+        (Axis::Drift, "drift", Dimension::Speed, w.drift_mps),
+    ];
+    let mut said = format!(
+        "In {} water over {}, {}; {}, {} fish; cast {}",
+        w.clarity,
+        w.bottom,
+        w.cover,
+        r.season,
+        r.mood,
+        Dimension::Distance.print(r.cast_m, units)
+    );
+    for (turned, name, dimension, value) in rest {
+        if turned != axis && value > 0.0 {
+            said += &format!(", {name} {}", dimension.print(value, units));
+        }
+    }
+    said
 }
