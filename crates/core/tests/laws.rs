@@ -1,5 +1,4 @@
 //! Laws that hold for every question, tried on random ones.
-#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 mod common;
 

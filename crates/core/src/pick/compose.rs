@@ -90,6 +90,7 @@ impl<'a> Work<'a> {
         let rung = &self.rungs[v.choice.rung];
         self.explain(&v, &p, &mut reasons);
         let head = self.head(&v.body, &mut reasons);
+        shape::post(&head, v.hook.gap_mm, p.units, &mut reasons);
         let (line, rod) =
             line::tackle(self.request, self.rig, rung.mass, self.tables, &mut reasons);
         let schools = self.schools(&v);
@@ -186,7 +187,7 @@ impl<'a> Work<'a> {
                 choice,
                 &self.conditions,
                 self.options.units,
-                rung.label,
+                (rung.label, rung.mass),
                 &retry,
             ),
             total_g: round(p.total_g, 1),

@@ -4,7 +4,7 @@ use crate::answer::{Conflict, Give};
 use crate::codes::{LowerBound, Material, UpperBound};
 use crate::pick::setting::Conditions;
 use crate::pick::window::{Choice, Crossed};
-use crate::units::{Dimension, UnitSystem, grams, ounces, plain};
+use crate::units::{Dimension, Mass, UnitSystem, grams, ounces, plain};
 
 /// Thinnest line that is worth naming, mm.
 const THIN_MM: f64 = 0.10;
@@ -135,7 +135,7 @@ pub fn name(
     choice: &Choice,
     c: &Conditions,
     units: UnitSystem,
-    tied_on: &'static str,
+    (tied_on, tied_mass): (&'static str, Mass),
     retry: Retry<'_>,
 ) -> Option<Conflict> {
     let (lower_by, upper_by) = (choice.lower.1, choice.upper.1);
@@ -148,10 +148,10 @@ pub fn name(
             needs(lower_by),
             mass(choice.upper.0),
             suffers(upper_by),
-            if upper_by == UpperBound::RodMax {
-                format!("{tied_on} keeps within the rod")
-            } else {
-                format!("{tied_on} does the work and pays for it")
+            match (upper_by, tied_mass < choice.lower.0) {
+                (UpperBound::RodMax, _) => format!("{tied_on} keeps within the rod"),
+                (_, true) => format!("{tied_on} is the most that is sold, or that the rod throws"),
+                (_, false) => format!("{tied_on} does the work and pays for it"),
             },
         ),
         Crossed::NoRung => format!(

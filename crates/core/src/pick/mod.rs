@@ -184,9 +184,9 @@ impl Engine {
         let mut answer = first.work.answer(reasons);
         answer.runners_up = runners_up(&ranked, first);
         answer.rigs = places(&ranked);
-        answer.coverage = coverage::coverage(&first.work);
+        answer.coverage = coverage::coverage(first.work);
         if options.explain {
-            answer.considered = trace::considered(&first.work, &ranked);
+            answer.considered = trace::considered(first.work, &ranked);
         }
         answer
     }

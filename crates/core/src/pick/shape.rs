@@ -1,12 +1,13 @@
 //! Shape, line tie and keeper, from traits against what the place asks.
 
-use crate::answer::Text;
+use crate::answer::{Head, Text};
 use crate::codes::{
     Basis, Clarity, Cover, Keeper, Mood, Plastic, Shape, SpringView, StandUpView, Tie, Topic,
 };
 use crate::data::{Asks, RigRow, ShapeRow, ShapeWeights, Tables};
 use crate::pick::reasons::Reasons;
 use crate::request::PickRequest;
+use crate::units::{Dimension, UnitSystem};
 
 /// The shapes of a rig with their scores, apart from what the speed of the
 /// water asks.
@@ -273,6 +274,32 @@ pub fn eye(tie: Tie, cover: Cover) -> Text {
         (Tie::Recessed, _) => "eye across the hook, sunk in the head: nothing stands before the point".into(),
         (Tie::Nose, _) => "eye across the hook, no post: nothing holds wood or grass".into(),
         _ => "eye across the hook, a low post: it slides past the lip".into(),
+    }
+}
+
+/// Height of the post under the eye, by line tie, mm (v0).
+fn post_mm(tie: Tie) -> f64 {
+    match tie {
+        Tie::Top => 3.0,
+        Tie::FortyFive => 2.0,
+        Tie::Nose | Tie::Recessed => 0.0,
+    }
+}
+
+/// Share of the gap from which an eye stands before the point.
+const BLOCKED: f64 = 0.85;
+
+/// Warns where eye and post stand so high before the point that they block it.
+pub fn post(head: &Head, gap_mm: f64, units: UnitSystem, reasons: &mut Reasons) {
+    let high = head.height_mm / 2.0 + post_mm(head.tie);
+    if post_mm(head.tie) > 0.0 && high > BLOCKED * gap_mm {
+        let size = |mm| Dimension::Size.print(mm, units);
+        let text = format!(
+            "The eye stands {} over the shank and the point {}: a tall post blocks the hook-set, take a low or sunk one",
+            size(high),
+            size(gap_mm)
+        );
+        reasons.con(Topic::Tie, "post_blocks", Basis::Physics, text);
     }
 }
 

@@ -25,7 +25,7 @@ fn html(status: StatusCode, body: String) -> HttpResponse {
         .body(body)
 }
 
-fn go(to: &str) -> HttpResponse {
+pub(super) fn go(to: &str) -> HttpResponse {
     HttpResponse::SeeOther()
         .insert_header((header::LOCATION, to))
         .finish()

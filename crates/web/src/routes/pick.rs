@@ -10,6 +10,7 @@ use yarrowfen_core::Options;
 use yarrowfen_core::pick::card::Axis;
 
 use super::App;
+use super::kept::go;
 use crate::errors::PageError;
 use crate::form::PickForm;
 use crate::session::Reader;
@@ -63,18 +64,13 @@ pub async fn page(
     }
 }
 
-/// The question of a query string, or the way back to the page that names its faults.
-fn asked(
-    http: &HttpRequest,
-    reader: &Reader,
-) -> Result<(PickForm, PickRequest, String), HttpResponse> {
+/// The question of a query string, or the page that names its faults.
+fn asked(http: &HttpRequest, reader: &Reader) -> Result<(PickForm, PickRequest, String), String> {
     let form = PickForm::from_query(http.query_string(), reader.options).with_views(&reader.views);
     let query = form.query();
     match form.read() {
         Ok(request) => Ok((form, request, query)),
-        Err(_) => Err(HttpResponse::SeeOther()
-            .insert_header(("location", format!("/?{query}")))
-            .finish()),
+        Err(_) => Err(format!("/?{query}")),
     }
 }
 
@@ -84,27 +80,38 @@ fn page_frame(reader: &Reader, form: &PickForm, here: String) -> Frame {
     frame
 }
 
+/// Shows a page made from the question of the query string.
+fn answered<P: Template>(
+    http: &HttpRequest,
+    session: &Session,
+    make: impl FnOnce(&PickForm, &PickRequest, &str, &Reader) -> P,
+) -> Result<HttpResponse, PageError> {
+    let reader = Reader::of(session)?;
+    let (form, request, query) = match asked(http, &reader) {
+        Ok(asked) => asked,
+        Err(back) => return Ok(go(&back)),
+    };
+    let page = make(&form, &request, &query, &reader);
+    Ok(HttpResponse::Ok()
+        .content_type(ContentType::html())
+        .body(page.render()?))
+}
+
 /// The pocket card of a question: `&by=wind`, current, retrieve or drift.
 pub async fn card(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
-    let (form, request, query) = match asked(&http, &reader) {
-        Ok(asked) => asked,
-        Err(back) => return Ok(back),
-    };
     let pairs: Vec<(String, String)> =
         serde_urlencoded::from_str(http.query_string()).unwrap_or_default();
     let by = pairs.iter().find(|p| p.0 == "by");
     let axis = by.and_then(|p| Axis::from_code(&p.1)).unwrap_or(Axis::Wind);
-    let card = app.engine.card(&request, form.options(), axis);
-    let frame = page_frame(&reader, &form, format!("/card?{query}&by={}", axis.code()));
-    let page = CardPage::new(frame, &request, &card, &query);
-    Ok(HttpResponse::Ok()
-        .content_type(ContentType::html())
-        .body(page.render()?))
+    answered(&http, &session, |form, request, query, reader| {
+        let card = app.engine.card(request, form.options(), axis);
+        let here = format!("/card?{query}&by={}", axis.code());
+        CardPage::new(page_frame(reader, form, here), request, &card, query)
+    })
 }
 
 /// How the answer to a question was computed.
@@ -113,18 +120,16 @@ pub async fn how(
     http: HttpRequest,
     session: Session,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
-    let (form, request, query) = match asked(&http, &reader) {
-        Ok(asked) => asked,
-        Err(back) => return Ok(back),
-    };
-    let options = Options {
-        explain: true,
-        ..form.options()
-    };
-    let answer = app.engine.pick(&request, options);
-    let frame = page_frame(&reader, &form, format!("/how?{query}"));
-    Ok(HttpResponse::Ok()
-        .content_type(ContentType::html())
-        .body(HowPage::new(frame, answer, &query).render()?))
+    answered(&http, &session, |form, request, query, reader| {
+        let options = Options {
+            explain: true,
+            ..form.options()
+        };
+        let answer = app.engine.pick(request, options);
+        HowPage::new(
+            page_frame(reader, form, format!("/how?{query}")),
+            answer,
+            query,
+        )
+    })
 }

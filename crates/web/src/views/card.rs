@@ -81,7 +81,7 @@ impl CardPage {
         let size = Dimension::Size.print(r.bait.length_mm, frame.units);
         Self {
             title: format!(
-                "{} with a {size} {} {}",
+                "The {} with a {size} {} {}",
                 card.rig, r.bait.plastic, r.bait.form
             ),
             about: about(r, card.axis, frame.units),
