@@ -12,6 +12,7 @@ pub mod data;
 pub mod limits;
 pub mod physics;
 pub mod pick;
+pub mod print;
 pub mod request;
 pub mod rigs;
 pub mod tackle;

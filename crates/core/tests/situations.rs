@@ -30,7 +30,7 @@ fn miss(a: &Value, key: &str, want: &Value) -> Option<String> {
         "weight_oz" => (range(number(&weight["oz"])), weight["oz"].clone()),
         "weight_g" => (range(number(&weight["g"])), weight["g"].clone()),
         "conflict" => (
-            *want == Value::from(!weight["conflict"].is_null()),
+            want.as_bool() == Some(!weight["conflict"].is_null()),
             weight["conflict"].clone(),
         ),
         "hook_length_mm" => (range(number(&hook["length_mm"])), hook["length_mm"].clone()),
