@@ -229,6 +229,7 @@ row!(CoverRow {
     point_says: String
 });
 row!(SnagRow { most_g: f64 });
+row!(NoseRow { least_pa: f64 });
 row!(ShapeWeights {
     current_bands: Vec<(f64, f64)>,
     retrieve_bands: Vec<(f64, f64)>,
@@ -261,7 +262,7 @@ row!(RankRow {
 });
 row!(ConditionFile {
     season_temp_c: BTreeMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, shape: ShapeWeights,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, nose: NoseRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow,
 });
 row!(RigBait {

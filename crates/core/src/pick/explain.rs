@@ -38,6 +38,9 @@ pub fn lower(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
             p.school,
             p.speed(needs.fall.least * s.target.get::<meter_per_second>())
         ),
+        LowerBound::Contact if needs.nose() >= choice.lower.0 => {
+            "too light to hold the bait's nose on the bottom".into()
+        }
         LowerBound::Contact => format!(
             "lifts off when drawn at {}",
             p.speed(s.past_head.get::<meter_per_second>())

@@ -105,6 +105,19 @@ impl<'a> Needs<'a> {
         feel::hold_weight(s.past_head, slope, area, rigged.trailing.bait_side, rho)
     }
 
+    /// The head whose own weight in water is a force.
+    fn submerged(&self, force: Force) -> Mass {
+        let s = &self.setting;
+        let per_kg = crate::units::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
+        Mass::new::<kilogram>(force.get::<newton>() / per_kg)
+    }
+
+    /// The lightest head that holds the bait's nose on the bottom.
+    #[must_use]
+    pub fn nose(&self) -> Mass {
+        self.submerged(self.setting.nose)
+    }
+
     /// Whether the rig has a need.
     #[must_use]
     pub fn asks(&self, need: LowerBound) -> bool {
@@ -134,7 +147,10 @@ impl<'a> Needs<'a> {
             )
             && met(LowerBound::SnapFree, weight >= s.free)
             && met(LowerBound::Feel, weight >= self.felt())
-            && met(LowerBound::Contact, weight >= self.held_of(rigged, head))
+            && met(
+                LowerBound::Contact,
+                head.mass >= self.nose() && weight >= self.held_of(rigged, head),
+            )
             && (!self.asks(LowerBound::TimeToBottom)
                 || in_time(if slack {
                     self.fall_of(rigged, head, s.wait_posture)
@@ -167,6 +183,7 @@ impl<'a> Needs<'a> {
             LowerBound::Castable => s.castable - rigged.other_mass,
             LowerBound::Contact => {
                 lightest(|m| for_weight(self.held_of(rigged, &self.head_of(rigged, m))))
+                    .max(self.nose())
             }
             LowerBound::TimeToBottom => self.for_time(rigged, s.wait, s.wait_posture),
             LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
@@ -212,16 +229,14 @@ impl<'a> Needs<'a> {
     #[must_use]
     pub fn upper(&self, need: UpperBound) -> Option<Mass> {
         let s = &self.setting;
-        let per_kg = crate::units::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
-        let head_of = |f: Force| Mass::new::<kilogram>(f.get::<newton>() / per_kg);
         Some(match need {
             UpperBound::SinkCeiling => self.greatest(|r| self.for_speed(r, self.ceiling())),
-            UpperBound::Overpower => head_of(s.overpower),
+            UpperBound::Overpower => self.submerged(s.overpower),
             UpperBound::Snag => self.greatest(|r| s.snag / r.wedge.max(0.05)),
             UpperBound::RodMax => {
                 (s.rod_most? - self.rigged().other_mass).max(Mass::new::<gram>(0.0))
             }
-            UpperBound::HoverLevel => head_of(s.hover?),
+            UpperBound::HoverLevel => self.submerged(s.hover?),
         })
     }
 }

@@ -132,6 +132,8 @@ pub struct Setting {
     pub rod_most: Option<Mass>,
     /// Heaviest head that does not wedge here, for a shape that wedges wholly.
     pub snag: Mass,
+    /// Lightest submerged head that holds the bait's nose on the bottom.
+    pub nose: Force,
     /// Heaviest submerged head that leaves the bait its life.
     pub overpower: Force,
     /// Heaviest submerged head under which the bait hangs level, where the rig asks for that.
@@ -157,6 +159,7 @@ pub struct Ground<'t> {
     rod_least_g: f64,
     rod_most: Option<Mass>,
     snag: Mass,
+    nose: Force,
     overpower: Force,
     hover: Option<Force>,
     asks: [bool; LowerBound::ALL.len()],
@@ -203,6 +206,7 @@ impl<'t> Ground<'t> {
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
             rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
             snag: Mass::new::<gram>(tables.conditions.snag.most_g / snag.max(1e-3)),
+            nose: Force::new::<newton>(tables.conditions.nose.least_pa * bait.outline.value),
             overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
             hover: rig
                 .limits
@@ -239,6 +243,7 @@ impl Setting {
             castable: Mass::new::<gram>(castable),
             rod_most: ground.rod_most,
             snag: ground.snag,
+            nose: ground.nose,
             overpower: ground.overpower,
             hover: ground.hover,
             asks: ground.asks,
