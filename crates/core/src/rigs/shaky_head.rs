@@ -20,7 +20,7 @@ impl Practice for ShakyHead {
     fn retrieve(&self, p: &Picture<'_>) -> Vec<Text> {
         vec![
             format!(
-                "Let it fall on a tight line, {:.0} s; rest it",
+                "Follow it down on a half-tight line, {:.0} s; rest it",
                 p.school_time_s
             )
             .into(),
