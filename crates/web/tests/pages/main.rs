@@ -1,0 +1,14 @@
+//! The real routes, on a real database.
+#![expect(
+    clippy::unwrap_used,
+    clippy::expect_used,
+    reason = "a test may fail loudly"
+)]
+
+#[macro_use]
+mod support;
+
+mod http;
+mod kept;
+mod pick;
+mod rigs;
