@@ -19,10 +19,11 @@ export const test = base.extend({
 export const answers422 = { annotation: { type: 'answers 422' } };
 export { expect };
 
-/** Changes a word and waits for the answer that follows. */
+/** Changes a word and waits until the answer that follows stands on the page. */
 export async function change(page, act) {
-  const answered = page.waitForResponse((r) => r.request().headers()['hx-request'] === 'true');
+  const settled = page.evaluate(() => new Promise((done) => {
+    document.addEventListener('htmx:afterSettle', () => done(), { once: true });
+  }));
   await act();
-  await answered;
-  await page.waitForLoadState('networkidle');
+  await settled;
 }
