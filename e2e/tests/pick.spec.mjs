@@ -160,12 +160,14 @@ test('another rig of the strip is one tap, and the answer says why not the other
 });
 
 test('each of the nine rigs answers on its own water', async ({ page }) => {
-  for (const [rig, form, length, shape] of [
-    ['shaky_head', 'worm', 165, /head/], ['ned', 'stick', 70, /head/], ['swing_head', 'creature', 90, /Swing football/], ['tube', 'tube', 89, /Tube insert/],
-    ['swimbait', 'paddle_tail', 82, /head/], ['jig_worm', 'worm', 140, /head/], ['hover', 'minnow', 89, /Nose cone/], ['mid_stroll', 'minnow', 89, /Nose cone/], ['grub', 'grub', 64, /head/]]) {
+  for (const [rig, form, length, shape, hook] of [
+    ['shaky_head', 'worm', 165, /^(Football|Ball|Stand-up) head/, /worm offset/], ['ned', 'stick', 70, /^Mushroom head/, /short shank/], ['swing_head', 'creature', 90, /^Swing football head/, /[345]\/0/],
+    ['tube', 'tube', 89, /^Tube insert head/, /3\/0/], ['swimbait', 'paddle_tail', 82, /^(Ball|Minnow|Pill) head/, /[12]\/0/], ['jig_worm', 'worm', 140, /^(Half-moon|Stand-up) head/, /2\/0/],
+    ['hover', 'minnow', 89, /^Nose cone head/, /round bend/], ['mid_stroll', 'minnow', 89, /^Nose cone head/, /round bend/], ['grub', 'grub', 64, /^Ball head/, /Hook [124],/]]) {
     await page.goto(`/?depth=4+m&wind=2+m/s&cast=20+m&rig=${rig}&form=${form}&length=${length}+mm`);
-    await expect(page.locator('.verdict'), rig).toContainText(shape);
-    expect(await weight(page), rig).toMatch(/\d/);
+    await expect(page.locator('.verdict h3').nth(0), rig).toContainText(shape);
+    await expect(page.locator('.verdict h3').nth(1), rig).toContainText(hook);
+    expect(await weight(page), rig).toMatch(/^(\d+\/)?\d+ ?oz [\d.]+ g$/);
     await expect(page.locator('.strip ol').first().locator('li').first(), rig).not.toBeEmpty();
   }
 });

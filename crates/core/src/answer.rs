@@ -276,6 +276,22 @@ pub struct Step {
     pub triggers: Vec<Trigger>,
 }
 
+/// Triggers that are said in a line; the others stand behind it.
+const NEAR: usize = 2;
+
+impl Step {
+    /// The nearest triggers.
+    #[must_use]
+    pub fn near(&self) -> &[Trigger] {
+        &self.triggers[..self.triggers.len().min(NEAR)]
+    }
+    /// The triggers that lie further away.
+    #[must_use]
+    pub fn further(&self) -> &[Trigger] {
+        &self.triggers[self.near().len()..]
+    }
+}
+
 /// Where one condition turns an answer.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Trigger {

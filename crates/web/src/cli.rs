@@ -74,7 +74,6 @@ pub fn run(cli: Cli) -> ExitCode {
             ladder,
         } => pick(
             lines,
-            explain,
             Options {
                 units,
                 ladder,
@@ -119,7 +118,7 @@ fn answer(
     Ok(engine.pick(&PickRequest::from_json(text)?, options))
 }
 
-fn pick(lines: bool, explain: bool, options: Options) -> Result<ExitCode, Failure> {
+fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
     let engine = Engine::new()?;
     if lines {
         return pick_lines(&engine, options);
@@ -127,7 +126,7 @@ fn pick(lines: bool, explain: bool, options: Options) -> Result<ExitCode, Failur
     let mut text = Vec::new();
     std::io::stdin().lock().read_to_end(&mut text)?;
     match answer(&engine, &text, options) {
-        Ok(a) if explain => print_considered(&a).map(|()| ExitCode::SUCCESS),
+        Ok(a) if options.explain => print_considered(&a).map(|()| ExitCode::SUCCESS),
         Ok(a) => print_json(&a).map(|()| ExitCode::SUCCESS),
         Err(faults) => print_json(&fault_json(&faults)).map(|()| BAD_INPUT.into()),
     }

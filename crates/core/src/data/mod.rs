@@ -256,6 +256,18 @@ impl Tables {
                 "line diameter",
             )?;
         }
+        let shape = &self.conditions.shape;
+        for bands in [&shape.current_bands, &shape.retrieve_bands] {
+            let rise = |w: &[(f64, f64)]| w[0].0 < w[1].0 && w[0].1 < w[1].1;
+            rising("conditions.toml", bands.windows(2).all(rise), "band")?;
+        }
+        within(
+            "conditions.toml",
+            "nose",
+            self.conditions.nose.least_pa,
+            0.0,
+            100.0,
+        )?;
         rising(
             "conditions.toml",
             self.conditions.fall.temperature.rises(),
@@ -274,6 +286,28 @@ impl Tables {
             rig.bait.most_mm,
         )?;
         within(file, "overpower", rig.limits.overpower_pa, 1.0, 2000.0)?;
+        within(
+            file,
+            "hover",
+            rig.limits.hover_pa.unwrap_or(1.0),
+            1.0,
+            500.0,
+        )?;
+        within(file, "snap", rig.limits.snap, 0.5, 3.0)?;
+        within(file, "usual weight", rig.usual_oz.0, 0.005, rig.usual_oz.1)?;
+        let fits = &rig.fits;
+        within(file, "depth", fits.depth_m.0, 0.1, fits.depth_m.1)?;
+        let scores = fits.form.values().chain(fits.bottom.values());
+        let scores = scores
+            .chain(fits.cover.values())
+            .chain(fits.fish_at.values());
+        let scores = scores.chain(fits.forage.values()).chain(fits.mood.values());
+        for score in scores
+            .chain(fits.species.values())
+            .chain(fits.clarity.values())
+        {
+            within(file, "fit", *score, -1.0, 1.0)?;
+        }
         let ends_open = |last: Option<f64>| last.is_some_and(|v| v >= 1000.0);
         if rig.shapes.is_empty()
             || rig.needs.is_empty()
@@ -407,6 +441,12 @@ mod tests {
         assert!(
             t.check()
                 .is_err_and(|e| e.to_string().contains("frontal is 9"))
+        );
+        let mut t = Tables::load().unwrap();
+        t.rigs[4].fits.depth_m.0 = 99.0;
+        assert!(
+            t.check()
+                .is_err_and(|e| e.to_string().contains("depth is 99"))
         );
     }
 

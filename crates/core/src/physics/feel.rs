@@ -18,6 +18,12 @@ pub const WIND_AT_LINE: f64 = 0.76;
 /// Share of the surface current that flows over the depth of the line (v0).
 pub const CURRENT_SHARE: f64 = 0.6;
 
+/// How far the current carries a rig while it falls, m.
+#[must_use]
+pub fn carried_m(current_mps: f64, time_s: f64) -> f64 {
+    CURRENT_SHARE * current_mps * time_s
+}
+
 /// Lift coefficient of a bait drawn along, on length × depth × form (v0).
 pub const BAIT_LIFT: f64 = 0.07;
 

@@ -6,6 +6,7 @@ use crate::codes::{
     Bottom, Clarity, ColourView, Cover, FishAt, HookTemper, Material, Plastic, School, Season,
     Species,
 };
+use crate::physics::feel;
 use crate::pick::Picture;
 use crate::pick::reasons::coded;
 use crate::units::plain;
@@ -54,6 +55,8 @@ const STAY_ABOVE_M: f64 = 0.3;
 const WADING_MPS: f64 = 0.5;
 /// Water that may carry ice, °C.
 const ICE_C: f64 = 3.0;
+/// A place that takes tackle this readily is called snaggy, 0..1.
+pub const SNAGGY: f64 = 0.7;
 /// Boats drift and waves stand from this wind on, m/s.
 const ROUGH_MPS: f64 = 9.0;
 
@@ -122,7 +125,7 @@ pub const NOTES: &[Rule] = &[
     ),
     rule!(
         "disputed_flexible_hook",
-        |p| p.snags >= 0.7 && p.request.views.hook_temper.is_none(),
+        |p| p.snags >= SNAGGY && p.request.views.hook_temper.is_none(),
         |p| {
             format!("Rock and wood: a hook that bends comes free and can be straightened, a stiff one pulls harder. Both have their school; this answer ties {}", p.hook.wire).into()
         }
@@ -136,7 +139,7 @@ pub const NOTES: &[Rule] = &[
         "swept_by_current",
         |p| p.conditions.current_mps >= 0.1,
         |p| {
-            let along = 0.6 * p.conditions.current_mps * p.time_s;
+            let along = feel::carried_m(p.conditions.current_mps, p.time_s);
             format!(
                 "The current carries it about {} while it falls: cast that far up-current of the mark",
                 p.distance(along)

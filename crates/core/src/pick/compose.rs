@@ -4,7 +4,7 @@
 use crate::MODEL_VERSION;
 use crate::answer::{
     Answer, BaitMeasured, Head, Hook, MaterialReport, Retrieve, RungReport, SchoolAnswer, Sink,
-    Step, Weight, Window,
+    Step, Trigger, Weight, Window,
 };
 use crate::codes::{LowerBound, Material, School};
 use crate::physics::sink::{self, Fall, HeadBody};
@@ -72,6 +72,7 @@ impl<'a> Work<'a> {
             units: self.options.units,
             hook: &v.hook,
             label: rung.label,
+            head: rung.mass,
             crossed: v.choice.crossed != super::window::Crossed::No,
             shape: self.shape_at(&self.conditions).code,
             bait_depth_mm: self.bait.depth.get::<millimeter>(),
@@ -270,14 +271,17 @@ impl<'a> Work<'a> {
         Material::ALL.iter().map(report).collect()
     }
 
-    fn step(rung: &Rung, found: steps::Found, habit: &'static str) -> Step {
-        Step {
+    fn step(rung: &Rung, triggers: Vec<Trigger>, habit: &'static str) -> Step {
+        let mut step = Step {
             oz: round(ounces(rung.mass), 5),
             g: round(grams(rung.mass), 2),
             label: rung.label.into(),
-            when: found.in_words(habit).into(),
-            triggers: found.triggers,
-        }
+            when: habit.into(),
+            triggers,
+        };
+        let near = step.near().iter().map(|t| &*t.text);
+        step.when = near.chain([habit]).collect::<Vec<_>>().join(", or ").into();
+        step
     }
 
     fn step_up(&self, v: &Verdict<'_>) -> Option<Step> {
@@ -295,7 +299,7 @@ impl<'a> Work<'a> {
         let found = steps::down(&self.conditions, self.options.units, &|c| {
             self.enough(c, &body)
         });
-        let habit = steps::lighter_habit(v.school, self.snags() >= 0.7);
+        let habit = steps::lighter_habit(v.school, self.snags() >= advice::SNAGGY);
         Some(Self::step(lighter, found, habit))
     }
 

@@ -68,7 +68,7 @@ pub fn upper(choice: &Choice, needs: &Needs<'_>, p: &Picture<'_>) -> String {
             "falls too fast for {} fish at {}, over {}",
             p.request.mood,
             Dimension::Temperature.print(p.conditions.temp_c, p.units),
-            p.speed(needs.fall.most * needs.setting.target.get::<meter_per_second>())
+            p.speed(needs.ceiling().get::<meter_per_second>())
         ),
         UpperBound::Overpower => format!(
             "drags the life out of a {} bait",
@@ -184,7 +184,7 @@ pub fn hook(fit: &HookFit, p: &Picture<'_>, reasons: &mut Reasons) {
     }
     let share = plain(fit.length_ratio * 100.0, 0);
     let length = p.size(m.length_mm);
-    if fit.length_ratio > p.rig.hook.length_most {
+    if fit.too_long {
         let text = format!("The hook takes {share} % of the bait and stiffens it");
         reasons.con(about, "hook_long", basis, text);
     } else {
@@ -209,7 +209,7 @@ fn wire(p: &Picture<'_>, reasons: &mut Reasons) {
         Wire::Heavy => "Heavy wire for strong line and rod",
     };
     reasons.pro(about, "wire", basis, text);
-    let leader = line::leader(p.request, line::row(p.rig, Mass::default())).1;
+    let leader = line::leader(p.request, line::row(p.rig, p.head)).1;
     if hook::wire_for(p.tables, leader) > wire {
         let text = format!("A leader of {} lb straightens {wire}", plain(leader, 0));
         reasons.con(about, "wire_straightens", basis, text);

@@ -25,7 +25,7 @@ use crate::answer::{Answer, Hook, RigPlace, RunnerUp};
 use crate::codes::{Basis, Rig, School, Shape, Topic};
 use crate::data::{DataError, RigRow, Tables};
 use crate::request::PickRequest;
-use crate::units::{Dimension, Ladder, Rung, UnitSystem, round, rungs};
+use crate::units::{Dimension, Ladder, Mass, Rung, UnitSystem, round, rungs};
 use card::Axis;
 use rank::Ranked;
 use reasons::Reasons;
@@ -75,6 +75,8 @@ pub struct Picture<'a> {
     pub hook: &'a Hook,
     /// The rung tied on.
     pub label: &'static str,
+    /// Its mass.
+    pub head: Mass,
     /// Whether the needs cross.
     pub crossed: bool,
     /// The head's shape.

@@ -37,14 +37,10 @@ pub fn point(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Point, Po
     }
 }
 
-/// Says why, and what the other side says.
-pub fn explain(
-    (point, rule): (Point, PointRule),
-    request: &PickRequest,
-    tables: &Tables,
-    reasons: &mut Reasons,
-) {
-    let text: Text = match rule {
+/// Why a point stands as it does, in words.
+#[must_use]
+pub fn why(rule: PointRule, request: &PickRequest, tables: &Tables) -> Text {
+    match rule {
         PointRule::Cover => capital(&tables.cover(request.water.cover).point_says).into(),
         PointRule::RigHides => {
             "On this rig the point always lies just under the skin: it comes through and still bites"
@@ -54,7 +50,17 @@ pub fn explain(
             "This rig lives by an open point: it rips free of crisp grass".into()
         }
         PointRule::View => "The point as you prefer it".into(),
-    };
+    }
+}
+
+/// Says why, and what the other side says.
+pub fn explain(
+    (point, rule): (Point, PointRule),
+    request: &PickRequest,
+    tables: &Tables,
+    reasons: &mut Reasons,
+) {
+    let text = why(rule, request, tables);
     reasons.pro(Topic::Hook, "point", Basis::CommonPractice, text);
     if point == Point::Weedless && request.views.point.is_none() {
         reasons.con(

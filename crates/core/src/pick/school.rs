@@ -55,6 +55,20 @@ pub fn school(
     }
 }
 
+/// Why a school was taken, in words.
+#[must_use]
+pub fn why(rule: SchoolRule, request: &PickRequest) -> String {
+    match rule {
+        SchoolRule::Asked => "as you asked".into(),
+        SchoolRule::ContactFish => format!("the usual one for {}", request.species),
+        SchoolRule::DeepDrift => "the usual one for deep fish from a drifting boat".into(),
+        SchoolRule::StrongWind => "since the wind takes the feel of a light head".into(),
+        SchoolRule::StrongCurrent => "since the current sweeps a light head along".into(),
+        SchoolRule::Deep => "the usual one for this rig in deeper water".into(),
+        SchoolRule::Rig => "the usual one for this rig and these fish".into(),
+    }
+}
+
 /// Says which school and why.
 pub fn explain(
     rule: SchoolRule,
@@ -64,15 +78,7 @@ pub fn explain(
     reasons: &mut Reasons,
 ) {
     let says = &tables.school(school).says;
-    let why = match rule {
-        SchoolRule::Asked => "as you asked".into(),
-        SchoolRule::ContactFish => format!("the usual one for {}", request.species),
-        SchoolRule::DeepDrift => "the usual one for deep fish from a drifting boat".into(),
-        SchoolRule::StrongWind => "since the wind takes the feel of a light head".into(),
-        SchoolRule::StrongCurrent => "since the current sweeps a light head along".into(),
-        SchoolRule::Deep => "the usual one for this rig in deeper water".into(),
-        SchoolRule::Rig => "the usual one for this rig and these fish".into(),
-    };
+    let why = why(rule, request);
     reasons.pro(
         Topic::School,
         "school",

@@ -61,25 +61,6 @@ const DIALS: &[Dial] = &[
     },
 ];
 
-/// Triggers, nearest first.
-#[derive(Debug, Default)]
-pub struct Found {
-    /// Each with its value.
-    pub triggers: Vec<Trigger>,
-}
-
-/// Triggers that are said in a line; all stand in the list.
-const SAID: usize = 2;
-
-impl Found {
-    /// The nearest triggers and a habit, in a line.
-    #[must_use]
-    pub fn in_words(&self, habit: &'static str) -> String {
-        let near = self.triggers.iter().take(SAID).map(|t| &*t.text);
-        near.chain([habit]).collect::<Vec<_>>().join(", or ")
-    }
-}
-
 /// A trigger and how far away it is (a ratio; nearer is smaller).
 struct Away {
     trigger: Trigger,
@@ -136,9 +117,9 @@ fn print(dial: &Dial, value: f64, units: UnitSystem) -> String {
 /// The conditions above which the rung tied on no longer does the job.
 /// `enough` says whether it does under given conditions.
 #[must_use]
-pub fn up(c: &Conditions, units: UnitSystem, enough: &dyn Fn(&Conditions) -> bool) -> Found {
+pub fn up(c: &Conditions, units: UnitSystem, enough: &dyn Fn(&Conditions) -> bool) -> Vec<Trigger> {
     if !enough(c) {
-        return Found::default();
+        return Vec::new();
     }
     let found = DIALS.iter().filter_map(|d| {
         let now = (d.get)(c);
@@ -164,7 +145,7 @@ pub fn down(
     c: &Conditions,
     units: UnitSystem,
     lighter_enough: &dyn Fn(&Conditions) -> bool,
-) -> Found {
+) -> Vec<Trigger> {
     let found = DIALS.iter().filter_map(|d| {
         let now = (d.get)(c);
         let least = d.limit.least;
@@ -216,11 +197,9 @@ fn usual(d: &Dial) -> f64 {
 }
 
 /// Nearest first.
-fn nearest(mut found: Vec<Away>) -> Found {
+fn nearest(mut found: Vec<Away>) -> Vec<Trigger> {
     found.sort_by(|a, b| a.away.total_cmp(&b.away));
-    Found {
-        triggers: found.into_iter().map(|a| a.trigger).collect(),
-    }
+    found.into_iter().map(|a| a.trigger).collect()
 }
 
 /// What the trade adds to the numbers of a step up.

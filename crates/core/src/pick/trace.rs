@@ -5,8 +5,9 @@ use crate::answer::{Considered, Text};
 use crate::codes::{LowerBound, Topic, UpperBound};
 use crate::pick::rank::Ranked;
 use crate::pick::shape::TIE_RULES;
+use crate::pick::window::Crossed;
 use crate::pick::work::Work;
-use crate::pick::{advice, turns};
+use crate::pick::{advice, point, school, turns};
 use crate::tackle::hook;
 use crate::units::{Mass, grams, ounces, plain};
 use uom::si::velocity::meter_per_second;
@@ -55,8 +56,8 @@ fn weights(work: &Work<'_>, all: &mut Vec<Considered>) {
     let (school, rule) = work.school(&work.conditions);
     let needs = work.needs(&work.conditions, school);
     let choice = work.choose_by(&work.conditions, school);
-    let rule = format!("{} by {rule:?}", school.code());
-    all.push(line(Topic::School, rule, "what the question says", true));
+    let why = school::why(rule, work.request);
+    all.push(line(Topic::School, school.code(), why, true));
     let target = needs.setting.target.get::<meter_per_second>();
     let saw = format!(
         "{} m/s asks for {}",
@@ -89,7 +90,11 @@ fn weights(work: &Work<'_>, all: &mut Vec<Considered>) {
         ));
     }
     let rung = work.rungs[choice.rung].label;
-    let saw = format!("{:?} window", choice.crossed);
+    let saw = match choice.crossed {
+        Crossed::No => "the lightest in the window near the wanted fall",
+        Crossed::Bounds => "the bounds cross: the nearest that does the work",
+        Crossed::NoRung => "no rung lies in the window: the nearest",
+    };
     all.push(line(Topic::Weight, rung, saw, true));
 }
 
@@ -111,22 +116,16 @@ fn shapes(work: &Work<'_>, all: &mut Vec<Considered>) {
 
 fn hooks(work: &Work<'_>, all: &mut Vec<Considered>) {
     let (point, rule) = work.point;
-    let rule = format!("{} by {rule:?}", point.code());
-    all.push(line(
-        Topic::Hook,
-        rule,
-        work.request.water.cover.label(),
-        true,
-    ));
-    for (size, gap, length, cost, taken) in hook::sizes_considered(work.tables, &work.hook_asked())
-    {
+    let why = point::why(rule, work.request, work.tables);
+    all.push(line(Topic::Hook, point.code(), why, true));
+    for size in hook::sizes_considered(work.tables, &work.hook_asked()) {
         let saw = format!(
             "gap {} mm, length {} mm: {} against it",
-            plain(gap, 1),
-            plain(length, 1),
-            plain(cost, 2)
+            plain(size.gap_mm, 1),
+            plain(size.length_mm, 1),
+            plain(size.cost, 2)
         );
-        all.push(line(Topic::Hook, size, saw, taken));
+        all.push(line(Topic::Hook, size.size, saw, size.taken));
     }
 }
 

@@ -2,7 +2,7 @@
 
 use crate::answer::{Switch, Text};
 use crate::codes::{
-    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Mood, Plastic, Pressure, Rig, Species,
+    BaitForm, Bottom, Clarity, Cover, FishAt, Forage, Mood, Plastic, Pressure, Species,
 };
 use crate::pick::Picture;
 use crate::pick::reasons::switch;
@@ -288,7 +288,7 @@ pub fn baits(p: &Picture<'_>) -> Vec<Switch> {
         offer(rig.bait.default_form, text.into());
     }
     for turn in BAIT_TURNS.iter().filter(|t| (t.holds)(p)) {
-        if suits(turn.to) >= 0.0 || rig.code == Rig::Ned {
+        if suits(turn.to) >= 0.0 {
             offer(turn.to, turn.when.into());
         }
     }

@@ -3,7 +3,7 @@
 use std::f64::consts::PI;
 
 use crate::codes::{BaitForm, HookStyle, Point, Species, Wire};
-use crate::data::{Hide, RigHook, Tables};
+use crate::data::{Hide, HookSize, RigHook, Tables};
 use crate::physics::sink::STEEL;
 use crate::tackle::bait::MeasuredBait;
 use crate::units::Mass;
@@ -62,6 +62,8 @@ pub struct HookFit {
     pub gap_ratio: f64,
     /// Hook length over bait length.
     pub length_ratio: f64,
+    /// Whether that stiffens a bait of this form.
+    pub too_long: bool,
     /// Whether the exit lies behind the tail root.
     pub past_tail_root: bool,
 }
@@ -125,12 +127,18 @@ impl Asked<'_> {
         }
     }
 
+    /// Wanted and greatest hook length over the length of a bait of this form.
+    fn lengths(&self) -> (f64, f64) {
+        let rule = self.rule;
+        let by_form = rule.length_by_form.get(&self.form).copied();
+        let target = by_form.unwrap_or(rule.length_target);
+        (target, rule.length_most * target / rule.length_target)
+    }
+
     /// What speaks against a size: 0 is perfect.
     fn cost(&self, gap_mm: f64, length_mm: f64, wanted_gap: f64) -> f64 {
         let rule = self.rule;
-        let target = rule.length_by_form.get(&self.form).copied();
-        let target = target.unwrap_or(rule.length_target);
-        let most = rule.length_most * target / rule.length_target;
+        let (target, most) = self.lengths();
         let (gap, length) = (gap_mm / wanted_gap, length_mm / self.bait_mm());
         let tight = if gap < TIGHT {
             10.0 + 10.0 * (TIGHT / gap).ln()
@@ -215,30 +223,47 @@ pub fn fit(tables: &Tables, asked: &Asked<'_>, wire: Wire) -> HookFit {
             .collect(),
         gap_ratio: gap_mm / asked.wanted_gap(depth_mm),
         length_ratio: measured.length_mm / asked.bait_mm(),
+        too_long: measured.length_mm / asked.bait_mm() > asked.lengths().1,
         past_tail_root: exit_mm > asked.bait.tail_root.get::<millimeter>(),
     }
 }
 
-/// Every size of the chosen style with its gap, its length and what speaks
-/// against it, for showing how the hook was chosen.
+/// A size that was considered.
+#[derive(Debug, Clone, PartialEq)]
+#[expect(missing_docs, reason = "plain")]
+pub struct SizeConsidered {
+    pub size: String,
+    pub gap_mm: f64,
+    pub length_mm: f64,
+    /// What speaks against it: 0 is perfect.
+    pub cost: f64,
+    pub taken: bool,
+}
+
+/// Every size of the chosen style, for showing how the hook was chosen.
 #[must_use]
-pub fn sizes_considered(tables: &Tables, asked: &Asked<'_>) -> Vec<(String, f64, f64, f64, bool)> {
+pub fn sizes_considered(tables: &Tables, asked: &Asked<'_>) -> Vec<SizeConsidered> {
     let depth_mm = asked.bait.depth.get::<millimeter>();
     let (style, best) = asked.choose(tables);
     let factor = tables.hook_style(style);
     let wanted = asked.wanted_gap(depth_mm);
-    let all = tables.hooks.size.iter().enumerate();
-    all.map(|(i, size)| {
-        let (gap, length) = (size.gap_mm * factor.gap, size.length_mm * factor.length);
-        (
-            size.label.clone(),
-            gap,
-            length,
-            asked.cost(gap, length, wanted),
-            i == best,
-        )
-    })
-    .collect()
+    let considered = |(i, size): (usize, &HookSize)| {
+        let (gap_mm, length_mm) = (size.gap_mm * factor.gap, size.length_mm * factor.length);
+        SizeConsidered {
+            size: size.label.clone(),
+            gap_mm,
+            length_mm,
+            cost: asked.cost(gap_mm, length_mm, wanted),
+            taken: i == best,
+        }
+    };
+    tables
+        .hooks
+        .size
+        .iter()
+        .enumerate()
+        .map(considered)
+        .collect()
 }
 
 /// Wire by the strength of what is tied to it.

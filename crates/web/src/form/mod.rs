@@ -8,6 +8,7 @@ mod words;
 
 pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};
 
+use yarrowfen_core::pick::card::Axis;
 use yarrowfen_core::request::{FieldError, Fields, Loose};
 use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
 use yarrowfen_core::{Options, PickRequest};
@@ -254,6 +255,26 @@ impl PickForm {
     }
 }
 
+/// A path of ours after a choice: a page that holds a question carries it along
+/// in the chosen units, and a card stays by what it is.
+#[must_use]
+pub fn carried(path: &str, before: Options, changes: &[(&str, &str)]) -> String {
+    const PAGES: [&str; 3] = ["/?", "/card?", "/how?"];
+    let asked = PAGES
+        .into_iter()
+        .find_map(|page| Some((page, path.strip_prefix(page)?)));
+    let Some((page, query)) = asked else {
+        return path.to_owned();
+    };
+    let question = PickForm::from_query(query, before).query_with(changes);
+    let pairs: Vec<(String, String)> = serde_urlencoded::from_str(query).unwrap_or_default();
+    let axis = pairs.iter().find(|p| p.0 == "by");
+    match axis.and_then(|p| Axis::from_code(&p.1)) {
+        Some(axis) => format!("{page}{question}&by={}", axis.code()),
+        None => format!("{page}{question}"),
+    }
+}
+
 /// Whether a code is one of a dispute's sides.
 fn is_side(word: &Word, code: &str) -> bool {
     let known = |all: &[(&str, &str)]| all.iter().any(|c| c.0 == code);
@@ -359,6 +380,19 @@ mod tests {
             form("depth=5-2+m").read().unwrap_err()[0].field,
             "water.depth_max_m"
         );
+    }
+
+    #[test]
+    fn a_choice_carries_the_question_of_each_page_along() {
+        let to = |path| carried(path, Options::default(), &[("units", "imperial")]);
+        let card = to("/card?depth=3&units=metric&by=current");
+        assert!(
+            card.starts_with("/card?depth=3+m&") && card.ends_with("&by=current"),
+            "{card}"
+        );
+        assert!(card.contains("units=imperial"));
+        assert!(to("/how?depth=4+m").starts_with("/how?depth=4+m&"));
+        assert_eq!(to("/kept?kept=1"), "/kept?kept=1");
     }
 
     #[test]

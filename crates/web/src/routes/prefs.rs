@@ -5,7 +5,7 @@ use actix_web::{HttpResponse, http::header, web};
 use serde::Deserialize;
 
 use crate::errors::PageError;
-use crate::form::PickForm;
+use crate::form::{PickForm, carried};
 use crate::session::{Reader, remember};
 
 /// The form in the head of each page.
@@ -29,8 +29,7 @@ fn safe(back: &str) -> &str {
     if ours { back } else { "/" }
 }
 
-/// Remembers a choice and goes back. On the Pick page the question is carried
-/// along in the chosen units.
+/// Remembers a choice and goes back.
 pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpResponse, PageError> {
     let reader = Reader::of(&session)?;
     reader.check_csrf(&form.csrf)?;
@@ -51,27 +50,7 @@ pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpRe
         remember(&session, "views", &sides.views())?;
     }
     let back = safe(&form.back);
-    // On these pages the question is carried along in the chosen units.
-    let asked = ["/?", "/card?", "/how?"]
-        .into_iter()
-        .find_map(|page| Some((page, back.strip_prefix(page)?)));
-    let back = match asked {
-        Some((page, query)) => {
-            let question = PickForm::from_query(query, reader.options).query_with(&changes);
-            let by = query.rsplit_once("&by=").map_or("", |(_, by)| by);
-            let by = by
-                .chars()
-                .take_while(char::is_ascii_lowercase)
-                .collect::<String>();
-            let by = if by.is_empty() {
-                by
-            } else {
-                format!("&by={by}")
-            };
-            format!("{page}{question}{by}")
-        }
-        None => back.to_owned(),
-    };
+    let back = carried(back, reader.options, &changes);
     Ok(HttpResponse::SeeOther()
         .insert_header((header::LOCATION, back))
         .finish())

@@ -6,7 +6,7 @@ use yarrowfen_core::PickRequest;
 
 use yarrowfen_core::answer::{Answer, RungReport, Text};
 use yarrowfen_core::codes::FishAt;
-use yarrowfen_core::physics::feel::CURRENT_SHARE;
+use yarrowfen_core::physics::feel::{CURRENT_SHARE, carried_m};
 use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed};
 
 use super::bed::{self, FLOOR, LEFT, RIGHT, SURFACE};
@@ -156,7 +156,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         swept: (flow > 0.0).then(|| {
             format!(
                 "the current carries it {} before it lands",
-                Dimension::Distance.print(flow * a.sink.time_s, units)
+                Dimension::Distance.print(carried_m(r.water.current_mps, a.sink.time_s), units)
             )
         }),
     }

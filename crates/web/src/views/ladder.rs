@@ -99,7 +99,7 @@ fn says(r: &RungReport, units: UnitSystem) -> String {
 /// What makes a neighbouring rung right.
 fn trigger(way: &str, step: &Option<Step>, oz: f64) -> Option<Text> {
     step.as_ref().filter(|s| (s.oz - oz).abs() < 1e-9).map(|s| {
-        let near = s.triggers.iter().take(2).map(|t| &*t.text);
+        let near = s.near().iter().map(|t| &*t.text);
         let near = near.collect::<Vec<_>>().join(", or ");
         if near.is_empty() {
             format!("{way}: {}", s.when).into()

@@ -148,14 +148,8 @@ async fn choices_are_remembered_and_the_question_is_carried_along(pool: PgPool) 
         to.contains("depth=3+m") && to.contains("units=imperial"),
         "{to}"
     );
-    let cookie = reply
-        .response()
-        .cookies()
-        .find(|c| c.name() == session::COOKIE)
-        .unwrap()
-        .into_owned();
     let me = Browser {
-        cookie,
+        cookie: cookie(&reply),
         csrf: me.csrf,
     };
     assert!(text(get!(server, me, &to)).await.contains("9.84 ft"));

@@ -53,6 +53,13 @@ pub fn token(page: &str) -> String {
         .to_owned()
 }
 
+/// The session's cookie that a reply sets.
+pub fn cookie<B>(reply: &ServiceResponse<B>) -> Cookie<'static> {
+    let mut all = reply.response().cookies();
+    let ours = all.find(|c| c.name() == session::COOKIE);
+    ours.expect("a session cookie").into_owned()
+}
+
 pub async fn visit<S, B, E>(server: &S) -> Browser
 where
     S: Service<actix_http::Request, Response = ServiceResponse<B>, Error = E>,
@@ -64,12 +71,7 @@ where
         .await
         .unwrap();
     assert_eq!(reply.status(), StatusCode::OK);
-    let cookie = reply
-        .response()
-        .cookies()
-        .find(|c| c.name() == session::COOKIE)
-        .unwrap()
-        .into_owned();
+    let cookie = cookie(&reply);
     let csrf = token(&text(reply).await);
     Browser { cookie, csrf }
 }
