@@ -96,6 +96,8 @@ test('shortcuts', async ({ page }) => {
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
+  // While the sheet is open, keys belong to it.
+  await expect(page.getByRole('dialog')).toBeHidden();
   await change(page, () => page.keyboard.press('s'));
   await expect(page).toHaveURL(/school=hang_time/);
   await page.keyboard.press('/');
@@ -188,6 +190,7 @@ test('the brackets look along the ladder, and the other shortcuts go where the s
   await page.keyboard.press('?');
   await expect(page.locator('#help')).toContainText('pocket card');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
   await page.keyboard.press('c');
   await expect(page).toHaveURL(/\/card\?/);
   await page.goBack();
