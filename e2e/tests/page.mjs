@@ -21,9 +21,14 @@ export { expect };
 
 /** Changes a word and waits until the answer that follows stands on the page. */
 export async function change(page, act) {
-  const settled = page.evaluate(() => new Promise((done) => {
-    document.addEventListener('htmx:afterSettle', () => done(), { once: true });
-  }));
+  // The count is there before the act: keys and scripts reach a page by different roads.
+  const before = await page.evaluate(() => {
+    if (window.answersSettled === undefined) {
+      window.answersSettled = 0;
+      document.addEventListener('htmx:afterSettle', () => { window.answersSettled += 1; });
+    }
+    return window.answersSettled;
+  });
   await act();
-  await settled;
+  await expect.poll(() => page.evaluate(() => window.answersSettled)).toBeGreaterThan(before);
 }
