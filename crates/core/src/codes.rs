@@ -1,6 +1,18 @@
 //! The words of the contract: every code that a request may carry or an
 //! answer may give, each once, with the words a reader sees.
 
+/// A value that is one of a list of codes.
+pub trait Code: Copy + PartialEq + 'static {
+    /// Code and words of every value.
+    const WORDS: &'static [(&'static str, &'static str)];
+    /// The code.
+    fn code(self) -> &'static str;
+    /// The words.
+    fn label(self) -> &'static str;
+    /// The value with this code.
+    fn from_code(code: &str) -> Option<Self>;
+}
+
 /// An enumeration of codes with their labels, readable and writable by code.
 macro_rules! codes {
     ($(#[$doc:meta])* $name:ident { $($variant:ident = $code:literal / $label:literal),+ $(,)? }) => {
@@ -30,6 +42,18 @@ macro_rules! codes {
             #[must_use]
             pub fn from_code(code: &str) -> Option<Self> {
                 match code { $($code => Some(Self::$variant),)+ _ => None }
+            }
+        }
+        impl $crate::codes::Code for $name {
+            const WORDS: &'static [(&'static str, &'static str)] = Self::WORDS;
+            fn code(self) -> &'static str {
+                Self::code(self)
+            }
+            fn label(self) -> &'static str {
+                Self::label(self)
+            }
+            fn from_code(code: &str) -> Option<Self> {
+                Self::from_code(code)
             }
         }
         impl std::fmt::Display for $name {
@@ -239,6 +263,10 @@ codes! {
     Tie { Top = "top" / "tie on top", FortyFive = "forty_five" / "tie at 45°", Nose = "nose" / "tie at the nose", Recessed = "recessed" / "recessed tie" }
 }
 codes! {
+    /// How the eye of a head is turned.
+    EyeTurn { Across = "across" / "eye across the hook", InLine = "in_line" / "eye in line with the hook" }
+}
+codes! {
     /// What holds the bait on the head.
     Keeper { Wire = "wire" / "thin wire keeper", Barb = "barb" / "barb keeper", Prong = "prong" / "prong keeper", Screw = "screw" / "screw keeper" }
 }
@@ -268,6 +296,10 @@ codes! {
 codes! {
     /// Where a rod bends.
     Action { Fast = "fast" / "fast", ModerateFast = "moderate_fast" / "moderate-fast", Moderate = "moderate" / "moderate" }
+}
+codes! {
+    /// The lists of an angler's box.
+    Kind { Head = "head" / "head", Hook = "hook" / "hook", Bait = "bait" / "bait", Line = "line" / "line", Rod = "rod" / "rod" }
 }
 codes! {
     /// What a statement rests on.

@@ -10,6 +10,7 @@ pub mod answer;
 pub mod codes;
 pub mod data;
 pub mod limits;
+pub mod own;
 pub mod physics;
 pub mod pick;
 pub mod print;

@@ -22,15 +22,17 @@ pub struct Limit {
 }
 
 macro_rules! limits {
-    ($($name:ident = $field:literal, $words:literal, $unit:literal, $dim:expr, $least:literal ..= $most:literal;)+) => {
+    ($(#[$what:meta])* $all:ident: $($name:ident = $field:literal, $words:literal, $unit:literal, $dim:expr, $least:literal ..= $most:literal;)+) => {
         $(#[doc = concat!("`", $field, "`: ", $words, ", ", stringify!($least), " to ", stringify!($most), " ", $unit, ".")]
         pub const $name: Limit = Limit { field: $field, name: $words, unit: $unit, dimension: $dim, least: $least, most: $most };)+
-        /// All limits, in the order of the contract.
-        pub const ALL: &[Limit] = &[$($name),+];
+        $(#[$what])*
+        pub const $all: &[Limit] = &[$($name),+];
     };
 }
 
 limits! {
+    /// The limits of the contract, in its order.
+    ALL:
     BAIT_LENGTH = "bait.length_mm", "bait length", "mm", Some(Dimension::Size), 15.0 ..= 300.0;
     BAIT_BODY = "bait.body_mm", "bait thickness", "mm", Some(Dimension::Size), 2.0 ..= 60.0;
     DEPTH = "water.depth_m", "depth", "m", Some(Dimension::Distance), 0.2 ..= 60.0;
@@ -47,6 +49,16 @@ limits! {
     LEADER_LB = "tackle.leader_lb", "leader test", "lb", None, 1.0 ..= 100.0;
     ROD_MIN = "tackle.rod_min_g", "least casting weight", "g", None, 0.0 ..= 150.0;
     ROD_MAX = "tackle.rod_max_g", "most casting weight", "g", None, 0.5 ..= 300.0;
+}
+
+limits! {
+    /// The limits of what only the box measures.
+    OWN:
+    OWN_POST = "post_mm", "post height", "mm", Some(Dimension::Size), 0.0 ..= 30.0;
+    OWN_GAP = "gap_mm", "gap", "mm", Some(Dimension::Size), 2.0 ..= 40.0;
+    OWN_LENGTH = "length_mm", "hook length", "mm", Some(Dimension::Size), 5.0 ..= 150.0;
+    OWN_TAIL_ROOT = "tail_root_mm", "tail root", "mm", Some(Dimension::Size), 5.0 ..= 290.0;
+    OWN_ROD_LENGTH = "length_m", "rod length", "m", Some(Dimension::Distance), 0.9 ..= 4.6;
 }
 
 impl Limit {

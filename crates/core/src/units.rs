@@ -292,7 +292,7 @@ impl Dimension {
 
 /// A finite number with a decimal point or comma, or a fraction with or
 /// without a whole part (`3/4`, `2 3/4`).
-fn read_number(text: &str) -> Option<f64> {
+pub(crate) fn read_number(text: &str) -> Option<f64> {
     let text = text.trim().replace(',', ".");
     let one = |t: &str| t.trim().parse::<f64>().ok().filter(|v| v.is_finite());
     let fraction = |t: &str| {

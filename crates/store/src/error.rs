@@ -7,8 +7,11 @@ pub enum StoreError {
     #[error("there is no such entry")]
     NotFound,
     /// The owner keeps as many as may be kept.
-    #[error("no more than {0} picks can be kept")]
+    #[error("no more than {0} can be kept")]
     Full(i64),
+    /// The name belongs to another account.
+    #[error("the name is taken")]
+    Taken,
     /// The database is not there or does not answer.
     #[error("the database does not answer")]
     Unavailable(#[source] sqlx::Error),

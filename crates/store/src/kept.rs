@@ -32,6 +32,16 @@ pub struct TextFault {
 }
 
 impl KeptText {
+    /// The name.
+    #[must_use]
+    pub fn name(&self) -> &str {
+        &self.name
+    }
+    /// The remark.
+    #[must_use]
+    pub fn remark(&self) -> &str {
+        &self.remark
+    }
     /// Takes the texts, or names every fault.
     ///
     /// # Errors
@@ -136,7 +146,7 @@ impl Row {
 }
 
 /// Writes one row; `at` is now where none is given.
-async fn insert(
+pub(crate) async fn insert(
     connection: &mut PgConnection,
     id: Uuid,
     owner: OwnerId,
@@ -210,7 +220,7 @@ impl Store {
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
                       units, ladder, model, kept_at
-               from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 500"#,
+               from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
             owner.0
         )
         .fetch_all(&self.pool)
@@ -292,27 +302,29 @@ impl Store {
         Ok(done.rows_affected())
     }
 
-    /// Replaces all examples, in one transaction, oldest first in the list
-    /// given. Ids and times are given, so that they are the same everywhere.
+    /// Replaces all kept picks of an owner of the demo, in one transaction,
+    /// oldest first in the list given. Ids and times are given, so that they
+    /// are the same everywhere.
     ///
     /// # Errors
     /// When the database refuses.
-    pub async fn replace_examples(
+    pub async fn replace_kept(
         &self,
+        owner: OwnerId,
         all: &[(Uuid, OffsetDateTime, NewKept<'_>)],
     ) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
         sqlx::query!(
             "insert into owners (id, kind) values ($1, 'demo') on conflict do nothing",
-            DEMO_OWNER.0
+            owner.0
         )
         .execute(&mut *tx)
         .await?;
-        sqlx::query!("delete from kept_picks where owner_id = $1", DEMO_OWNER.0)
+        sqlx::query!("delete from kept_picks where owner_id = $1", owner.0)
             .execute(&mut *tx)
             .await?;
         for (id, at, new) in all {
-            insert(&mut tx, *id, DEMO_OWNER, Some(*at), new).await?;
+            insert(&mut tx, *id, owner, Some(*at), new).await?;
         }
         tx.commit().await?;
         Ok(())

@@ -2,11 +2,23 @@
 //!
 //! Every query on an owner's rows names the owner.
 
+mod accounts;
+mod attempts;
 mod error;
+mod imports;
 mod kept;
+mod tackle;
+mod waters;
+mod whole;
 
+pub use accounts::{Account, Locked, NewSignIn};
+pub use attempts::Failures;
 pub use error::StoreError;
+pub use imports::{Import, ImportState};
 pub use kept::{Kept, KeptText, NewKept, TextFault};
+pub use tackle::{Change, MOST_ITEMS, Owned, State};
+pub use waters::{NewWater, Water};
+pub use whole::Whole;
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};
 use std::str::FromStr;

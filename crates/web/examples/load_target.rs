@@ -2,8 +2,6 @@
 //! page rendered from a struct that was made once.
 #![expect(clippy::print_stdout, reason = "says where it listens")]
 
-use std::sync::Arc;
-
 use actix_web::middleware::Compress;
 use actix_web::{App as WebApp, HttpResponse, HttpServer, web};
 use askama::Template;
@@ -27,17 +25,15 @@ async fn fixed(
 async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let config = Config::from_env()?;
     let store = Store::open(&config.database_url).await?;
-    let app = App {
-        engine: Arc::new(Engine::new()?),
-        store,
-        static_dir: config.static_dir.clone(),
-    };
+    let app = App::new(Engine::new()?, store, config.static_dir.clone());
     let reader = Reader {
         owner: OwnerId(uuid::Uuid::nil()),
         csrf: "0".repeat(32),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),
+        px_per_mm: None,
+        account: None,
     };
     let form = PickForm::from_query("", reader.options);
     let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));

@@ -19,6 +19,8 @@ pub struct Config {
     pub key: Key,
     /// Whether cookies are for HTTPS only.
     pub secure_cookies: bool,
+    /// Whether the demo's angler is one click away.
+    pub demo: bool,
 }
 
 /// What is wrong with the environment.
@@ -74,6 +76,7 @@ impl Config {
                 .into(),
             key: Key::derive_from(secret.as_bytes()),
             secure_cookies: std::env::var("YARROWFEN_SECURE_COOKIES").is_ok_and(|v| v == "1"),
+            demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),
         })
     }
 }

@@ -21,9 +21,12 @@ pub enum PageError {
     /// The input cannot be read as a form.
     #[error("That form cannot be read. Nothing was changed.")]
     Unreadable,
-    /// Too many kept picks.
-    #[error("There is no room for more kept picks: delete some first.")]
+    /// More than may be kept.
+    #[error("There is no room for more here: delete or take out some first. Nothing was changed.")]
     Full,
+    /// Only for who is signed in.
+    #[error("This is for an account: sign in first.")]
+    SignIn,
     /// The database is away.
     #[error(
         "The database does not answer just now. Picking goes on working; what is kept is safe. Try again in a moment."
@@ -38,7 +41,7 @@ impl From<StoreError> for PageError {
     fn from(e: StoreError) -> Self {
         match &e {
             StoreError::NotFound => Self::NotFound,
-            StoreError::Full(_) => Self::Full,
+            StoreError::Full(_) | StoreError::Taken => Self::Full,
             StoreError::Unavailable(cause) => {
                 tracing::error!(error = %cause, "database unavailable");
                 Self::Unavailable
@@ -73,12 +76,16 @@ impl ResponseError for PageError {
             Self::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
             Self::Unreadable => StatusCode::BAD_REQUEST,
             Self::Full => StatusCode::CONFLICT,
+            Self::SignIn => StatusCode::SEE_OTHER,
             Self::Unavailable => StatusCode::SERVICE_UNAVAILABLE,
             Self::Internal => StatusCode::INTERNAL_SERVER_ERROR,
         }
     }
 
     fn error_response(&self) -> HttpResponse {
+        if matches!(self, Self::SignIn) {
+            return crate::session::see_other("/account");
+        }
         let message = self.to_string();
         let page = ErrorPage {
             status: self.status_code().as_u16(),

@@ -5,6 +5,8 @@
 #[global_allocator]
 static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
 
+pub mod account;
+pub mod boxes;
 pub mod cli;
 pub mod config;
 pub mod demo;
@@ -13,4 +15,5 @@ pub mod form;
 pub mod routes;
 pub mod serve;
 pub mod session;
+pub mod transfer;
 pub mod views;

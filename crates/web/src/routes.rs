@@ -1,9 +1,15 @@
 //! The only table of routes, and what all of them share.
 
+pub mod account;
 pub mod api;
+pub mod bench;
+pub mod gaps;
 pub mod kept;
 pub mod pick;
 pub mod prefs;
+pub mod tackle;
+pub mod upload;
+pub mod waters;
 
 use actix_files::Files;
 use actix_web::http::header::{self, HeaderName, HeaderValue};
@@ -14,7 +20,9 @@ use std::sync::Arc;
 use yarrowfen_core::Engine;
 use yarrowfen_store::Store;
 
+use crate::boxes::Boxes;
 use crate::errors::PageError;
+use tackle::import::Running;
 
 /// Largest form that is taken, bytes.
 const MOST_FORM: usize = 64 * 1024;
@@ -30,6 +38,30 @@ pub struct App {
     pub store: Store,
     /// Folder of styles, scripts and fonts.
     pub static_dir: PathBuf,
+    /// Whether the demo's angler is one click away.
+    pub demo: bool,
+    /// Whether cookies are for HTTPS only.
+    pub secure_cookies: bool,
+    /// Boxes held in memory.
+    pub boxes: Arc<Boxes>,
+    /// Files that are being taken in.
+    pub imports: Arc<Running>,
+}
+
+impl App {
+    /// Over a chooser and a database; without the demo, cookies for any scheme.
+    #[must_use]
+    pub fn new(engine: Engine, store: Store, static_dir: PathBuf) -> Self {
+        Self {
+            engine: Arc::new(engine),
+            store,
+            static_dir,
+            demo: false,
+            secure_cookies: false,
+            boxes: Arc::default(),
+            imports: Arc::default(),
+        }
+    }
 }
 
 const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
@@ -79,13 +111,64 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/kept/{id}", web::get().to(kept::one))
             .route("/kept/{id}/delete", web::post().to(kept::delete))
             .route("/kept/{id}/restore", web::post().to(kept::restore))
+            .configure(account_routes)
+            .configure(box_routes)
+            .route("/bench", web::get().to(bench::page))
+            .route("/bench/print", web::get().to(bench::print))
+            .route("/bench/screen", web::get().to(bench::screen))
+            .route("/waters", web::get().to(waters::list))
+            .route("/waters", web::post().to(waters::save))
+            .route("/waters/{id}", web::post().to(waters::change))
+            .route("/waters/{id}/delete", web::post().to(waters::delete))
+            .route("/waters/{id}/restore", web::post().to(waters::restore))
             .route("/api/v1/pick", web::post().to(api::pick))
+            .route("/api/v1/box", web::get().to(tackle::list_json))
+            .route("/api/v1/box/pick", web::post().to(tackle::pick_json))
             .route("/api/v1/openapi.json", web::get().to(api::openapi))
             .route("/health", web::get().to(health))
             .default_service(web::to(|| async {
                 Err::<HttpResponse, _>(PageError::NotFound)
             }));
     }
+}
+
+fn account_routes(cfg: &mut web::ServiceConfig) {
+    cfg.route("/account", web::get().to(account::page))
+        .route("/account/sign-up", web::post().to(account::sign_up))
+        .route("/account/sign-in", web::post().to(account::sign_in))
+        .route("/account/demo", web::post().to(account::demo))
+        .route("/account/sign-out", web::post().to(account::sign_out))
+        .route(
+            "/account/sign-out-everywhere",
+            web::post().to(account::sign_out_everywhere),
+        )
+        .route("/account/password", web::post().to(account::password))
+        .route("/account/delete", web::post().to(account::delete))
+        .route("/account/export", web::get().to(account::export))
+        .route("/account/import", web::post().to(account::import));
+}
+
+fn box_routes(cfg: &mut web::ServiceConfig) {
+    cfg.route("/box", web::get().to(tackle::page))
+        .route("/box", web::post().to(tackle::add))
+        .route("/box/gaps", web::get().to(gaps::page))
+        .route("/box/csv/{kind}", web::get().to(tackle::csv_of))
+        .route("/box/import/{kind}", web::get().to(tackle::import::choose))
+        .route(
+            "/box/import/{kind}",
+            web::post().to(tackle::import::upload_file),
+        )
+        .route("/box/import/file/{id}", web::get().to(tackle::import::show))
+        .route(
+            "/box/import/file/{id}/take",
+            web::post().to(tackle::import::take),
+        )
+        .route("/box/undo/{change}", web::post().to(tackle::undo))
+        .route("/box/{id}", web::post().to(tackle::edit))
+        .route("/box/{id}/count", web::post().to(tackle::count))
+        .route("/box/{id}/duplicate", web::post().to(tackle::duplicate))
+        .route("/box/{id}/archive", web::post().to(tackle::archive))
+        .route("/box/{id}/remove", web::post().to(tackle::remove));
 }
 
 /// Whether server and database answer; for the start command and the tests.

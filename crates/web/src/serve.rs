@@ -5,7 +5,6 @@
 )]
 
 use std::net::TcpListener;
-use std::sync::Arc;
 
 use actix_web::middleware::Compress;
 use actix_web::{App as WebApp, HttpServer};
@@ -65,10 +64,15 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         Ok(gone) => tracing::info!(gone, "removed picks deleted more than thirty days ago"),
         Err(e) => tracing::warn!(error = %e, "could not sweep deleted picks"),
     }
+    for swept in [store.sweep_changes().await, store.sweep_sign_ins().await] {
+        if let Err(e) = swept {
+            tracing::warn!(error = %e, "could not sweep what is old");
+        }
+    }
     let app = App {
-        engine: Arc::new(Engine::new()?),
-        store,
-        static_dir: config.static_dir.clone(),
+        demo: config.demo,
+        secure_cookies: config.secure_cookies,
+        ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
     let listener = listen(&config)?;
     println!("Yarrowfen is at http://{}", listener.local_addr()?);

@@ -227,6 +227,15 @@ impl Tables {
             }
         }
         for f in &self.baits.form {
+            within("baits.toml", "tail root", f.tail_root, 0.1, 1.0)?;
+            if !f.profile.rises() {
+                return Err(DataError::Wrong {
+                    file: "baits.toml",
+                    what: format!("the profile of {} does not run from nose to tail", f.code),
+                });
+            }
+            let thickest = f.profile.0.iter().map(|k| k.1).fold(0.0, f64::max);
+            within("baits.toml", "thickest of the profile", thickest, 1.0, 1.0)?;
             within("baits.toml", "volume", f.volume, 0.1, 1.0)?;
             within("baits.toml", "depth", f.depth, 0.02, 0.5)?;
             within("baits.toml", "drag", f.drag, 0.3, 3.0)?;

@@ -153,7 +153,8 @@ row!(FormRow {
     drag: f64,
     volume: f64,
     depth: f64,
-    tail_root: f64
+    tail_root: f64,
+    profile: Curve
 });
 row!(PlasticRow {
     code: Plastic,
@@ -398,6 +399,8 @@ pub struct RigRow {
     pub line_kind: Option<LineKind>,
     #[serde(default)]
     pub skips: bool,
+    #[serde(default)]
+    pub separate_hook: bool,
     pub tie: Option<Tie>,
     pub bait: RigBait,
     pub fall: BTreeMap<School, f64>,

@@ -7,8 +7,11 @@ mod compose;
 mod conflict;
 mod coverage;
 mod explain;
+mod from_box;
+pub mod gaps;
 mod line;
 mod needs;
+mod own_tools;
 mod point;
 mod rank;
 pub mod reasons;
@@ -20,6 +23,9 @@ mod trace;
 pub mod turns;
 mod window;
 mod work;
+
+pub use from_box::{OwnAnswer, OwnHead, OwnHook, hides};
+pub use own_tools::OwnTool;
 
 use crate::answer::{Answer, Hook, RigPlace, RunnerUp};
 use crate::codes::{Basis, Rig, School, Shape, Topic};

@@ -50,6 +50,13 @@ impl MeasuredBait {
         }
     }
 
+    /// The same with its tail root measured, mm from the nose.
+    #[must_use]
+    pub fn with_tail_root(self, mm: Option<f64>) -> Self {
+        let tail_root = mm.map_or(self.tail_root, Length::new::<millimeter>);
+        Self { tail_root, ..self }
+    }
+
     /// Its mass.
     #[must_use]
     pub fn mass(&self) -> Mass {

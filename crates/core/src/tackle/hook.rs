@@ -2,7 +2,7 @@
 
 use std::f64::consts::PI;
 
-use crate::codes::{BaitForm, HookStyle, Point, Species, Wire};
+use crate::codes::{BaitForm, HookStyle, Point, Species, Wire, codes};
 use crate::data::{Hide, HookSize, RigHook, Tables};
 use crate::physics::sink::STEEL;
 use crate::tackle::bait::MeasuredBait;
@@ -73,6 +73,42 @@ pub const TIGHT: f64 = 0.94;
 
 /// Depth over length from which a bait is fat, and a hidden point wants a wide gap.
 const FAT: f64 = 0.1;
+
+/// Share of the wanted length under which a hook misses tail bites (v0).
+const SHORT: f64 = 0.72;
+/// Gap over what is asked for from which a hook is much for the bait (v0).
+const WIDE: f64 = 1.75;
+
+codes! {
+    /// How a hook sits in a bait.
+    Sits {
+        Right = "right" / "sits right",
+        Short = "short" / "short: tail bites missed",
+        Wide = "wide" / "large for the bait",
+        Stiff = "stiff" / "long: stiffens the bait",
+        PastTailRoot = "past_tail_root" / "comes out behind the tail root",
+        GapFilled = "gap_filled" / "gap filled by the bait",
+    }
+}
+
+/// A hook judged against a bait.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Judgement {
+    /// In a word.
+    pub sits: Sits,
+    /// Gap over what the bait asks for; below [`TIGHT`] it is filled.
+    pub gap_ratio: f64,
+    /// Gap that the bait asks for, mm.
+    pub wanted_gap_mm: f64,
+    /// Hook length over bait length.
+    pub length_ratio: f64,
+    /// The share that the rig asks for.
+    pub target_ratio: f64,
+    /// Exit mark from the nose, mm.
+    pub exit_mm: f64,
+    /// What speaks against it: 0 is perfect.
+    pub cost: f64,
+}
 
 /// What a hook is chosen by.
 #[derive(Debug, Clone, Copy)]
@@ -147,6 +183,33 @@ impl Asked<'_> {
         };
         let long = (length / most).ln().max(0.0) * 3.0;
         tight + long + gap.ln().abs() + rule.length_weight * (length / target).ln().abs()
+    }
+
+    /// How a hook of these measures sits in the bait.
+    #[must_use]
+    pub fn judge(&self, hook: &MeasuredHook) -> Judgement {
+        let depth_mm = self.bait.depth.get::<millimeter>();
+        let wanted = self.wanted_gap(depth_mm);
+        let (target, most) = self.lengths();
+        let (gap_ratio, length_ratio) = (hook.gap_mm / wanted, hook.length_mm / self.bait_mm());
+        let exit_mm = hook.exit_mm(depth_mm);
+        let sits = match () {
+            () if gap_ratio < TIGHT => Sits::GapFilled,
+            () if exit_mm > self.bait.tail_root.get::<millimeter>() => Sits::PastTailRoot,
+            () if length_ratio > most => Sits::Stiff,
+            () if length_ratio < SHORT * target => Sits::Short,
+            () if gap_ratio > WIDE => Sits::Wide,
+            () => Sits::Right,
+        };
+        Judgement {
+            sits,
+            gap_ratio,
+            wanted_gap_mm: wanted,
+            length_ratio,
+            target_ratio: target,
+            exit_mm,
+            cost: self.cost(hook.gap_mm, hook.length_mm, wanted),
+        }
     }
 
     /// Index of the best size of a style, of those with at least a gap.

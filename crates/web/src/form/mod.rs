@@ -4,6 +4,7 @@
 
 use std::borrow::Cow;
 
+pub mod bench;
 mod words;
 
 pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};
@@ -68,6 +69,24 @@ impl PickForm {
             }
         }
         self
+    }
+
+    /// Takes the words of a place from another question; those of bait, rig,
+    /// weather and tackle stay.
+    pub fn take_place(&mut self, other: &Self) {
+        for (at, word) in WORDS.iter().enumerate() {
+            if PLACE.contains(&word.key) {
+                self.raw[at] = other.raw[at].clone();
+            }
+        }
+    }
+
+    /// A newcomer's question at the place of another question.
+    #[must_use]
+    pub fn of_place(asked: &PickRequest, options: Options) -> Self {
+        let mut fresh = Self::from_query("", options);
+        fresh.take_place(&Self::from_request(asked, options));
+        fresh
     }
 
     /// The sides that this question takes, as a query string.
@@ -260,6 +279,14 @@ impl PickForm {
 #[must_use]
 pub fn carried(path: &str, before: Options, changes: &[(&str, &str)]) -> String {
     const PAGES: [&str; 3] = ["/?", "/card?", "/how?"];
+    let units = changes.iter().find(|c| c.0 == "units");
+    for page in ["/bench?", "/bench/print?", "/bench/screen?"] {
+        if let (Some(query), Some(_)) = (path.strip_prefix(page), units) {
+            // Sizes get the unit that they were typed in; the choice itself is remembered.
+            let bench = bench::BenchForm::from_query(query, before.units);
+            return format!("{page}{}", bench.query_with(&[]));
+        }
+    }
     let asked = PAGES
         .into_iter()
         .find_map(|page| Some((page, path.strip_prefix(page)?)));
@@ -274,6 +301,12 @@ pub fn carried(path: &str, before: Options, changes: &[(&str, &str)]) -> String 
         None => format!("{page}{question}"),
     }
 }
+
+/// The words that a place keeps from one day to the next.
+const PLACE: &[&str] = &[
+    "depth", "clarity", "bottom", "cover", "current", "species", "fish_at", "forage", "pressure",
+    "toothy",
+];
 
 /// Whether a code is one of a dispute's sides.
 fn is_side(word: &Word, code: &str) -> bool {

@@ -1,9 +1,6 @@
 //! Kept picks.
 
-use actix_session::Session;
-use actix_web::{
-    HttpRequest, HttpResponse, http::StatusCode, http::header, http::header::ContentType, web,
-};
+use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header::ContentType, web};
 use askama::Template;
 use serde::Deserialize;
 use uuid::Uuid;
@@ -19,20 +16,16 @@ use crate::views::compare::ComparePage;
 use crate::views::kept::{KeptOne, KeptPage, Today, today};
 use crate::views::pick::{KeepForm, PickPage};
 
-fn html(status: StatusCode, body: String) -> HttpResponse {
+pub(super) fn html(status: StatusCode, body: String) -> HttpResponse {
     HttpResponse::build(status)
         .content_type(ContentType::html())
         .body(body)
 }
 
-pub(super) fn go(to: &str) -> HttpResponse {
-    HttpResponse::SeeOther()
-        .insert_header((header::LOCATION, to))
-        .finish()
-}
+pub(super) use crate::session::see_other as go;
 
 /// An id in a path or form; anything else is simply not there.
-fn id(text: &str) -> Result<Uuid, PageError> {
+pub(super) fn id(text: &str) -> Result<Uuid, PageError> {
     Uuid::parse_str(text).map_err(|_| PageError::NotFound)
 }
 
@@ -46,10 +39,9 @@ pub struct ListAsks {
 /// The list.
 pub async fn list(
     app: web::Data<App>,
-    session: Session,
+    reader: Reader,
     asks: web::Query<ListAsks>,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     Ok(html(
         StatusCode::OK,
         list_page(&app, &reader, &asks, None).await?.render()?,
@@ -111,10 +103,9 @@ pub struct KeepInput {
 /// Keeps the answer to the form's question, computed here and now.
 pub async fn keep(
     app: web::Data<App>,
-    session: Session,
+    reader: Reader,
     input: web::Form<KeepInput>,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     reader.check_csrf(&input.csrf)?;
     let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
     let outcome = pick::answer(&app, &form);
@@ -166,10 +157,9 @@ fn answer_today(app: &App, kept: &Kept) -> Today {
 /// One kept pick, as it was answered then.
 pub async fn one(
     app: web::Data<App>,
-    session: Session,
+    reader: Reader,
     path: web::Path<String>,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     let kept = app.store.kept_pick(reader.owner, id(&path)?).await?;
     let frame = Frame::new("kept", &reader, format!("/kept/{}", kept.id));
     let now = answer_today(&app, &kept);
@@ -183,9 +173,8 @@ pub async fn one(
 pub async fn compare(
     app: web::Data<App>,
     http: HttpRequest,
-    session: Session,
+    reader: Reader,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     let pairs: Vec<(String, String)> =
         serde_urlencoded::from_str(http.query_string()).unwrap_or_default();
     let asked: Vec<_> = pairs
@@ -216,18 +205,18 @@ pub async fn compare(
 /// A form with nothing but its token.
 #[derive(Deserialize)]
 pub struct Bare {
+    /// Form token.
     #[serde(default)]
-    csrf: String,
+    pub csrf: String,
 }
 
 /// Deletes a pick; the list then offers to bring it back.
 pub async fn delete(
     app: web::Data<App>,
-    session: Session,
+    reader: Reader,
     path: web::Path<String>,
     form: web::Form<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     reader.check_csrf(&form.csrf)?;
     let gone = id(&path)?;
     app.store.delete_kept_pick(reader.owner, gone).await?;
@@ -237,11 +226,10 @@ pub async fn delete(
 /// Brings a deleted pick back.
 pub async fn restore(
     app: web::Data<App>,
-    session: Session,
+    reader: Reader,
     path: web::Path<String>,
     form: web::Form<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
     reader.check_csrf(&form.csrf)?;
     let back = id(&path)?;
     app.store.restore_kept_pick(reader.owner, back).await?;

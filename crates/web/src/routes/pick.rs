@@ -1,6 +1,5 @@
 //! The Pick page.
 
-use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header::ContentType, web};
 use askama::Template;
 use yarrowfen_core::answer::Answer;
@@ -9,14 +8,18 @@ use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_core::Options;
 use yarrowfen_core::pick::card::Axis;
 
-use super::App;
+use std::sync::Arc;
+
 use super::kept::go;
+use super::{App, waters};
+use crate::boxes::HeldBox;
 use crate::errors::PageError;
 use crate::form::PickForm;
 use crate::session::Reader;
 use crate::views::Frame;
 use crate::views::card::CardPage;
 use crate::views::how::HowPage;
+use crate::views::own::OwnView;
 use crate::views::pick::PickPage;
 
 /// Reads a form and answers it, or gives all its faults.
@@ -26,16 +29,50 @@ pub fn answer(app: &App, form: &PickForm) -> Result<(PickRequest, Answer), Vec<F
     Ok((request, answer))
 }
 
+/// The box of who is signed in. Picking goes on without it when the database is away.
+async fn own_box(app: &App, reader: &Reader) -> Option<Arc<HeldBox>> {
+    let account = reader.account.as_ref()?;
+    match app.boxes.of(&app.store, account).await {
+        Ok(held) => Some(held),
+        Err(e) => {
+            tracing::error!(error = ?e, "cannot read the box");
+            None
+        }
+    }
+}
+
+/// What of a box serves an answer.
+fn from_box(
+    app: &App,
+    held: &HeldBox,
+    request: &PickRequest,
+    answer: &Answer,
+    form: &PickForm,
+) -> OwnView {
+    let things = held.at_hand();
+    let own = app
+        .engine
+        .from_box(request, form.options(), answer, &things);
+    OwnView::new(own, &things, request, form)
+}
+
 /// Shows the question of the query string and its answer; only the part that
 /// changes when a word was changed on the page.
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    session: Session,
+    reader: Reader,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
-    let form = PickForm::from_query(http.query_string(), reader.options).with_views(&reader.views);
+    let held = own_box(&app, &reader).await;
+    let waters = held.as_ref().map_or(&[][..], |h| &h.waters);
+    let at_water = waters::applied(&http, &reader, waters);
+    let asked = at_water.as_deref().unwrap_or(http.query_string());
+    let form = PickForm::from_query(asked, reader.options).with_views(&reader.views);
     let outcome = answer(&app, &form);
+    let own = match (&held, &outcome) {
+        (Some(held), Ok((request, answer))) => Some(from_box(&app, held, request, answer, &form)),
+        _ => None,
+    };
     let status = if outcome.is_ok() {
         StatusCode::OK
     } else {
@@ -49,7 +86,7 @@ pub async fn page(
     let here = format!("/?{query}");
     let mut frame = Frame::new("pick", &reader, here.clone());
     (frame.units, frame.ladder) = (form.units, form.ladder);
-    let page = PickPage::new(frame, &form, outcome, None);
+    let page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
     let asks_part = http.headers().contains_key("hx-request")
         && !http.headers().contains_key("hx-history-restore-request");
     let mut reply = HttpResponse::build(status);
@@ -83,15 +120,14 @@ fn page_frame(reader: &Reader, form: &PickForm, here: String) -> Frame {
 /// Shows a page made from the question of the query string.
 fn answered<P: Template>(
     http: &HttpRequest,
-    session: &Session,
+    reader: &Reader,
     make: impl FnOnce(&PickForm, &PickRequest, &str, &Reader) -> P,
 ) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(session)?;
-    let (form, request, query) = match asked(http, &reader) {
+    let (form, request, query) = match asked(http, reader) {
         Ok(asked) => asked,
         Err(back) => return Ok(go(&back)),
     };
-    let page = make(&form, &request, &query, &reader);
+    let page = make(&form, &request, &query, reader);
     Ok(HttpResponse::Ok()
         .content_type(ContentType::html())
         .body(page.render()?))
@@ -101,13 +137,13 @@ fn answered<P: Template>(
 pub async fn card(
     app: web::Data<App>,
     http: HttpRequest,
-    session: Session,
+    reader: Reader,
 ) -> Result<HttpResponse, PageError> {
     let pairs: Vec<(String, String)> =
         serde_urlencoded::from_str(http.query_string()).unwrap_or_default();
     let by = pairs.iter().find(|p| p.0 == "by");
     let axis = by.and_then(|p| Axis::from_code(&p.1)).unwrap_or(Axis::Wind);
-    answered(&http, &session, |form, request, query, reader| {
+    answered(&http, &reader, |form, request, query, reader| {
         let card = app.engine.card(request, form.options(), axis);
         let here = format!("/card?{query}&by={}", axis.code());
         CardPage::new(page_frame(reader, form, here), request, &card, query)
@@ -118,9 +154,9 @@ pub async fn card(
 pub async fn how(
     app: web::Data<App>,
     http: HttpRequest,
-    session: Session,
+    reader: Reader,
 ) -> Result<HttpResponse, PageError> {
-    answered(&http, &session, |form, request, query, reader| {
+    answered(&http, &reader, |form, request, query, reader| {
         let options = Options {
             explain: true,
             ..form.options()

@@ -19,7 +19,11 @@ pub struct Choices {
     ladder: Option<String>,
     theme: Option<String>,
     views: Option<String>,
+    px_per_mm: Option<String>,
 }
+
+/// Pixels for a millimetre that a screen can have.
+const PX_PER_MM: std::ops::RangeInclusive<f64> = 1.5..=20.0;
 
 /// Only to pages of ours: a path, and not one that a browser reads as a host.
 fn safe(back: &str) -> &str {
@@ -30,8 +34,11 @@ fn safe(back: &str) -> &str {
 }
 
 /// Remembers a choice and goes back.
-pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpResponse, PageError> {
-    let reader = Reader::of(&session)?;
+pub async fn choose(
+    session: Session,
+    reader: Reader,
+    form: web::Form<Choices>,
+) -> Result<HttpResponse, PageError> {
     reader.check_csrf(&form.csrf)?;
     let mut changes = Vec::new();
     for (key, chosen) in [
@@ -42,6 +49,16 @@ pub async fn choose(session: Session, form: web::Form<Choices>) -> Result<HttpRe
         if let Some(value) = chosen.as_deref().filter(|v| v.len() < 20) {
             remember(&session, key, value)?;
             changes.push((key, value));
+        }
+    }
+    if let Some(px) = &form.px_per_mm {
+        let px: f64 = px
+            .trim()
+            .replace(',', ".")
+            .parse()
+            .map_err(|_| PageError::Unreadable)?;
+        if PX_PER_MM.contains(&px) {
+            remember(&session, "px_per_mm", &format!("{px:.4}"))?;
         }
     }
     if let Some(views) = &form.views {

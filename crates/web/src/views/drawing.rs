@@ -132,7 +132,7 @@ fn seat(shape: Shape, length: f64) -> f64 {
 }
 
 /// Outlines by shape, front at 0, back face at the length.
-fn outline(shape: Shape, l: f64, h: f64) -> String {
+pub(super) fn outline(shape: Shape, l: f64, h: f64) -> String {
     let (t, m) = (h / 2.0, l / 2.0);
     match shape {
         Shape::Mushroom => format!(

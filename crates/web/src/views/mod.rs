@@ -1,15 +1,22 @@
 //! One struct a page, made from core's answer. No rule of the trade here.
 
+pub mod account;
 pub mod bed;
+pub mod bench;
 pub mod card;
 pub mod column;
 pub mod compare;
 pub mod drawing;
+pub mod gaps;
 pub mod how;
+pub mod import;
 pub mod kept;
 pub mod ladder;
+pub mod own;
 pub mod pick;
 pub mod sentence;
+pub mod tackle;
+pub mod waters;
 
 use crate::session::{Reader, Theme};
 use yarrowfen_core::units::{Ladder, UnitSystem};
@@ -30,6 +37,8 @@ pub struct Frame {
     pub views: String,
     /// Path and query to come back to after a choice.
     pub here: String,
+    /// The name of who is signed in.
+    pub name: Option<String>,
 }
 
 impl Frame {
@@ -44,6 +53,7 @@ impl Frame {
             ladder: reader.options.ladder,
             views: reader.views.clone(),
             here,
+            name: reader.account.as_ref().map(|a| a.name.clone()),
         }
     }
     /// The other light.

@@ -9,8 +9,10 @@ use super::Frame;
 use super::column::{Column, column};
 use super::drawing::{HeadDrawing, head};
 use super::ladder::{RungView, ladder, short};
+use super::own::OwnView;
 use super::sentence::Sentence;
 use crate::form::PickForm;
+use yarrowfen_store::Water;
 
 /// What one school would tie on, and the page that says so.
 pub struct SchoolView {
@@ -291,6 +293,10 @@ pub struct PickPage {
     pub views: String,
     /// Whether they are those that the reader set once.
     pub views_set: bool,
+    /// What of the reader's own box serves the answer.
+    pub own: Option<OwnView>,
+    /// The reader's waters: id and name; none for who is not signed in.
+    pub waters: Vec<(String, String)>,
 }
 
 impl PickPage {
@@ -343,6 +349,19 @@ impl PickPage {
             query,
             views_set: form.views() == frame_views,
             views: form.views(),
+            own: None,
+            waters: Vec::new(),
+        }
+    }
+
+    /// With what the reader has: what of the box serves, and the waters.
+    #[must_use]
+    pub fn with_own(self, own: Option<OwnView>, waters: &[Water]) -> Self {
+        let waters = waters.iter().map(|w| (w.id.to_string(), w.name.clone()));
+        Self {
+            own,
+            waters: waters.collect(),
+            ..self
         }
     }
 }

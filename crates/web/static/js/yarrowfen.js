@@ -9,7 +9,7 @@
   // After a word changed, the forms in the page's head come back to the new question.
   document.addEventListener('htmx:afterSettle', () => {
     const here = $('[data-here][name=back]');
-    if (here && location.pathname === '/') here.value = location.pathname + location.search;
+    if (here && ['/', '/bench'].includes(location.pathname)) here.value = location.pathname + location.search;
   });
   // The second sentence stays open over a swap.
   let moreOpen = false;
@@ -55,12 +55,13 @@
     c: () => follow('#card'),
     h: () => follow('#how'),
     '?': openHelp,
-    '/': () => $('#w-depth')?.focus(),
+    '/': () => $('.sentence input:not([type=hidden]), #line')?.focus(),
+    n: () => $('#line')?.focus(),
     s: nextSchool,
     u: () => $('button[name=units]')?.click(),
     k: keep,
   };
-  const places = { p: '/', k: '/kept' };
+  const places = { p: '/', k: '/kept', b: '/bench', x: '/box', w: '/waters', a: '/account' };
   let going = false;
   document.addEventListener('keydown', (e) => {
     if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }

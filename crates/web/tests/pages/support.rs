@@ -1,7 +1,5 @@
 //! A server on a database of its own, and browsers that visit it.
 
-pub use std::sync::Arc;
-
 pub use actix_web::body::MessageBody;
 pub use actix_web::cookie::{Cookie, Key, SameSite};
 pub use actix_web::dev::{Service, ServiceResponse};
@@ -20,9 +18,8 @@ macro_rules! server {
         let engine = Engine::new().unwrap();
         yarrowfen_web::demo::load(&store, &engine).await.unwrap();
         let app = App {
-            engine: Arc::new(engine),
-            store,
-            static_dir: "static".into(),
+            demo: true,
+            ..App::new(engine, store, "static".into())
         };
         test::init_service(
             WebApp::new()

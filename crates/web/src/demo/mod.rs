@@ -6,7 +6,13 @@ use time::macros::datetime;
 use uuid::Uuid;
 use yarrowfen_core::units::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, Options, PickRequest};
-use yarrowfen_store::{KeptText, NewKept, Store};
+use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Store};
+
+mod angler;
+
+/// The invented angler whose box is one click away in the demo.
+pub const DEMO_ANGLER: OwnerId =
+    OwnerId(Uuid::from_u128(0x7961_7272_6f77_4665_8e00_0000_0000_0002));
 
 /// One example: name, place, remark, when, and the question.
 struct Example {
@@ -93,6 +99,9 @@ const EXAMPLES: &[Example] = &[
 /// Ids of the examples count up from here.
 const FIRST_ID: u128 = 0x7961_7272_6f77_4665_8e00_0000_0000_0100;
 
+/// Ids of the angler's kept picks count up from here.
+const FIRST_OF_ANGLER: u128 = FIRST_ID + 0x100;
+
 /// Why the examples could not be loaded.
 #[derive(Debug, thiserror::Error)]
 pub enum DemoError {
@@ -124,23 +133,25 @@ pub async fn load(store: &Store, engine: &Engine) -> Result<usize, DemoError> {
             .map_err(|f| unsound(format!("{f:?}")))?;
         ready.push((request, answer, text));
     }
-    let rows: Vec<_> = (FIRST_ID..)
-        .zip(EXAMPLES)
-        .zip(&ready)
-        .map(|((id, example), (request, answer, text))| {
-            (
-                Uuid::from_u128(id),
-                example.at,
-                NewKept {
-                    text,
-                    request,
-                    answer,
-                    units: options.units,
-                    ladder: options.ladder,
-                },
-            )
-        })
+    let row = |first: u128, n: usize| {
+        let (request, answer, text) = &ready[n];
+        let new = NewKept {
+            text,
+            request,
+            answer,
+            units: options.units,
+            ladder: options.ladder,
+        };
+        (Uuid::from_u128(first + n as u128), EXAMPLES[n].at, new)
+    };
+    let rows: Vec<_> = (0..ready.len()).map(|n| row(FIRST_ID, n)).collect();
+    store.replace_kept(DEMO_OWNER, &rows).await?;
+    angler::load(store).await?;
+    // He kept every other one of them.
+    let his: Vec<_> = (0..ready.len())
+        .step_by(2)
+        .map(|n| row(FIRST_OF_ANGLER, n))
         .collect();
-    store.replace_examples(&rows).await?;
+    store.replace_kept(DEMO_ANGLER, &his).await?;
     Ok(rows.len())
 }

@@ -1,0 +1,414 @@
+//! The box: what an owner has, changed one act at a time, each undoable.
+
+use std::borrow::Cow;
+
+use serde_json::Value;
+use sqlx::{PgConnection, types::Json};
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::own::{Item, Kind, Texts};
+use yarrowfen_core::units::UnitSystem;
+
+use crate::{OwnerId, Store, StoreError};
+
+/// Most things that one box holds.
+pub const MOST_ITEMS: i64 = 50_000;
+
+/// A thing of a box, as it is kept.
+#[derive(Debug, Clone)]
+pub struct Owned {
+    /// Its id.
+    pub id: Uuid,
+    /// What it is, and how many.
+    pub item: Item,
+    /// Whether it is put away.
+    pub archived: bool,
+    /// When it came in.
+    pub added_at: OffsetDateTime,
+}
+
+/// How a thing is to be.
+#[derive(Debug, Clone)]
+pub struct State {
+    /// What it is, and how many.
+    pub item: Item,
+    /// Whether it is put away.
+    pub archived: bool,
+    /// When it came in; now where none is given.
+    pub added_at: Option<OffsetDateTime>,
+}
+
+/// A change that was made, by which it can be undone.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Change(pub Uuid);
+
+fn to_json(item: &Item) -> Value {
+    let texts = item.texts();
+    Value::Object(
+        texts
+            .into_iter()
+            .map(|(key, text)| (key.into_owned(), Value::String(text.into_owned())))
+            .collect(),
+    )
+}
+
+fn from_json(kind: &str, json: &Value) -> Option<Item> {
+    let Value::Object(map) = json else {
+        return None;
+    };
+    let texts: Texts<'_> = map
+        .iter()
+        .filter_map(|(key, value)| Some((Cow::Owned(key.clone()), Cow::Borrowed(value.as_str()?))))
+        .collect();
+    Item::read(Kind::from_code(kind)?, &texts, UnitSystem::Metric).ok()
+}
+
+struct Row {
+    id: Uuid,
+    kind: String,
+    texts: Json<Value>,
+    archived: bool,
+    added_at: OffsetDateTime,
+}
+
+impl Row {
+    /// None, with a word in the log, for what an older version let in and this one refuses.
+    fn read(self) -> Option<Owned> {
+        let item = from_json(&self.kind, &self.texts.0);
+        if item.is_none() {
+            tracing::error!(id = %self.id, "a thing of a box cannot be read by this version");
+        }
+        Some(Owned {
+            id: self.id,
+            item: item?,
+            archived: self.archived,
+            added_at: self.added_at,
+        })
+    }
+}
+
+/// Holds the box and raises its version: changes of one box go one by one.
+pub(crate) async fn hold(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+    sqlx::query_scalar!(
+        "update owners set box_version = box_version + 1 where id = $1 returning id",
+        owner.0
+    )
+    .fetch_one(connection)
+    .await?;
+    Ok(())
+}
+
+/// Writes down how rows are, before a change.
+async fn note(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    change: Change,
+    ids: &[Uuid],
+) -> Result<(), StoreError> {
+    sqlx::query!(
+        "insert into box_changes (change_id, owner_id, item_id, kind, texts, archived, added_at)
+         select $1, owner_id, id, kind, texts, archived, added_at from box_items
+         where owner_id = $2 and id = any($3)",
+        change.0,
+        owner.0,
+        ids
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
+/// Adds rows and notes that they were not there.
+pub(crate) async fn add(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    change: Change,
+    states: &[State],
+) -> Result<Vec<Uuid>, StoreError> {
+    let have = sqlx::query_scalar!(
+        r#"select count(*) as "n!" from box_items where owner_id = $1"#,
+        owner.0
+    )
+    .fetch_one(&mut *connection)
+    .await?;
+    if have + i64::try_from(states.len()).unwrap_or(i64::MAX) > MOST_ITEMS {
+        return Err(StoreError::Full(MOST_ITEMS));
+    }
+    let ids: Vec<Uuid> = states.iter().map(|_| Uuid::new_v4()).collect();
+    let kinds: Vec<String> = states
+        .iter()
+        .map(|s| s.item.thing.kind().code().into())
+        .collect();
+    let texts: Vec<Value> = states.iter().map(|s| to_json(&s.item)).collect();
+    let archived: Vec<bool> = states.iter().map(|s| s.archived).collect();
+    let now = OffsetDateTime::now_utc();
+    let added: Vec<OffsetDateTime> = states.iter().map(|s| s.added_at.unwrap_or(now)).collect();
+    sqlx::query!(
+        "insert into box_items (id, owner_id, kind, texts, archived, added_at, change_id)
+         select u.id, $2, u.kind, u.texts, u.archived, u.added_at, $1
+         from unnest($3::uuid[], $4::text[], $5::jsonb[], $6::bool[], $7::timestamptz[])
+              with ordinality as u (id, kind, texts, archived, added_at, n) order by u.n",
+        change.0,
+        owner.0,
+        &ids,
+        &kinds,
+        &texts,
+        &archived,
+        &added
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "insert into box_changes (change_id, owner_id, item_id, kind)
+         select $1, $2, u.id, u.kind from unnest($3::uuid[], $4::text[]) as u (id, kind)",
+        change.0,
+        owner.0,
+        &ids,
+        &kinds
+    )
+    .execute(connection)
+    .await?;
+    Ok(ids)
+}
+
+impl Store {
+    /// Everything in a box, archived things too, in the order in which it came in.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn box_of(&self, owner: OwnerId) -> Result<Vec<Owned>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+               from box_items where owner_id = $1 order by added_at, place"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        Ok(rows.into_iter().filter_map(Row::read).collect())
+    }
+
+    /// Adds things, all or none; gives the change and their ids.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when the box would hold too many.
+    pub async fn add_items(
+        &self,
+        owner: OwnerId,
+        states: &[State],
+    ) -> Result<(Change, Vec<Uuid>), StoreError> {
+        let change = Change(Uuid::new_v4());
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let ids = add(&mut tx, owner, change, states).await?;
+        tx.commit().await?;
+        Ok((change, ids))
+    }
+
+    /// Changes one thing by what it is now, so that two presses at once both
+    /// count.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there or another's.
+    pub async fn change_item(
+        &self,
+        owner: OwnerId,
+        id: Uuid,
+        act: impl FnOnce(State) -> State,
+    ) -> Result<Change, StoreError> {
+        let change = Change(Uuid::new_v4());
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let row = sqlx::query_as!(
+            Row,
+            r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+               from box_items where id = $1 and owner_id = $2"#,
+            id,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        let owned = row.read().ok_or(StoreError::NotFound)?;
+        note(&mut tx, owner, change, &[id]).await?;
+        let state = act(State {
+            item: owned.item,
+            archived: owned.archived,
+            added_at: Some(owned.added_at),
+        });
+        sqlx::query!(
+            "update box_items set kind = $3, texts = $4, archived = $5, change_id = $6
+             where id = $1 and owner_id = $2",
+            id,
+            owner.0,
+            state.item.thing.kind().code(),
+            to_json(&state.item),
+            state.archived,
+            change.0
+        )
+        .execute(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(change)
+    }
+
+    /// Takes a change back: its rows become what they were before it, unless a
+    /// later change has written them. Undoing is a change itself. Gives it, and
+    /// how many rows were left alone.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such change of this owner.
+    pub async fn undo(&self, owner: OwnerId, undone: Change) -> Result<(Change, i64), StoreError> {
+        let change = Change(Uuid::new_v4());
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let rows = sqlx::query!(
+            "select c.item_id, (c.texts is null) as \"was_new!\", i.id is null as \"gone!\",
+                    not exists (select from box_changes l where l.owner_id = $1 and l.item_id = c.item_id and l.at > c.at) as \"last!\"
+             from box_changes c left join box_items i on i.id = c.item_id and i.owner_id = $1
+             where c.change_id = $2 and c.owner_id = $1",
+            owner.0,
+            undone.0
+        )
+        .fetch_all(&mut *tx)
+        .await?;
+        if rows.is_empty() {
+            return Err(StoreError::NotFound);
+        }
+        let ids = |keep: &dyn Fn(bool, bool, bool) -> bool| -> Vec<Uuid> {
+            let kept = rows.iter().filter(|r| keep(r.was_new, r.gone, r.last));
+            kept.map(|r| r.item_id).collect()
+        };
+        let (remove, bring_back, change_back) = (
+            ids(&|new, gone, last| new && !gone && last),
+            ids(&|new, gone, last| !new && gone && last),
+            ids(&|new, gone, last| !new && !gone && last),
+        );
+        note(
+            &mut tx,
+            owner,
+            change,
+            &[remove.clone(), change_back.clone()].concat(),
+        )
+        .await?;
+        restore(
+            &mut tx,
+            owner,
+            (undone, change),
+            &remove,
+            &bring_back,
+            &change_back,
+        )
+        .await?;
+        tx.commit().await?;
+        let done = remove.len() + bring_back.len() + change_back.len();
+        let left = i64::try_from(rows.len() - done).unwrap_or(0);
+        Ok((change, left))
+    }
+
+    /// Removes things for good, as far as an undo goes.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when none of them is this owner's.
+    pub async fn remove_items(&self, owner: OwnerId, ids: &[Uuid]) -> Result<Change, StoreError> {
+        let change = Change(Uuid::new_v4());
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        note(&mut tx, owner, change, ids).await?;
+        let gone = sqlx::query!(
+            "delete from box_items where owner_id = $1 and id = any($2)",
+            owner.0,
+            ids
+        )
+        .execute(&mut *tx)
+        .await?;
+        if gone.rows_affected() == 0 {
+            return Err(StoreError::NotFound);
+        }
+        tx.commit().await?;
+        Ok(change)
+    }
+
+    /// Replaces a whole box; for the demo.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_box(&self, owner: OwnerId, states: &[State]) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        sqlx::query!("delete from box_items where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        sqlx::query!("delete from box_changes where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        add(&mut tx, owner, Change(Uuid::new_v4()), states).await?;
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// Forgets what undoes changes of more than thirty days ago.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn sweep_changes(&self) -> Result<u64, StoreError> {
+        let old = sqlx::query!("delete from box_changes where at < now() - interval '30 days'")
+            .execute(&self.pool)
+            .await?;
+        let imports = sqlx::query!("delete from imports where made_at < now() - interval '2 days'")
+            .execute(&self.pool)
+            .await?;
+        Ok(old.rows_affected() + imports.rows_affected())
+    }
+}
+
+/// Writes rows back as a change noted them.
+async fn restore(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    (undone, change): (Change, Change),
+    remove: &[Uuid],
+    bring_back: &[Uuid],
+    change_back: &[Uuid],
+) -> Result<(), StoreError> {
+    sqlx::query!(
+        "delete from box_items where owner_id = $1 and id = any($2)",
+        owner.0,
+        remove
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "insert into box_changes (change_id, owner_id, item_id, kind)
+         select $1, owner_id, item_id, kind from box_changes
+         where change_id = $2 and owner_id = $3 and item_id = any($4)",
+        change.0,
+        undone.0,
+        owner.0,
+        bring_back
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "insert into box_items (id, owner_id, kind, texts, archived, added_at, change_id)
+         select item_id, owner_id, kind, texts, archived, added_at, $1 from box_changes
+         where change_id = $2 and owner_id = $3 and item_id = any($4) order by added_at",
+        change.0,
+        undone.0,
+        owner.0,
+        bring_back
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "update box_items i set texts = c.texts, archived = c.archived, kind = c.kind, change_id = $1
+         from box_changes c
+         where c.change_id = $2 and c.owner_id = $3 and c.item_id = i.id and i.owner_id = $3 and i.id = any($4)",
+        change.0,
+        undone.0,
+        owner.0,
+        change_back
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}

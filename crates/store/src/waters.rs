@@ -1,0 +1,219 @@
+//! Waters: places with their usual conditions.
+
+use serde_json::Value;
+use sqlx::{PgConnection, types::Json};
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::PickRequest;
+
+use crate::tackle::hold;
+use crate::{OwnerId, Store, StoreError};
+
+/// Most waters of one owner.
+const MOST_WATERS: i64 = 500;
+
+/// A place.
+#[derive(Debug, Clone)]
+pub struct Water {
+    /// Its id.
+    pub id: Uuid,
+    /// What the angler calls it.
+    pub name: String,
+    /// His own words.
+    pub remark: String,
+    /// The question that its sentence starts with.
+    pub asked: PickRequest,
+    /// When it was saved.
+    pub made_at: OffsetDateTime,
+}
+
+/// A place about to be saved; its texts are checked by [`crate::KeptText`].
+#[derive(Debug)]
+#[expect(missing_docs, reason = "plain")]
+pub struct NewWater<'a> {
+    pub name: &'a str,
+    pub remark: &'a str,
+    pub asked: &'a PickRequest,
+    pub made_at: Option<OffsetDateTime>,
+}
+
+struct Row {
+    id: Uuid,
+    name: String,
+    remark: String,
+    asked: Json<Value>,
+    made_at: OffsetDateTime,
+}
+
+impl Row {
+    fn read(self) -> Result<Water, StoreError> {
+        Ok(Water {
+            id: self.id,
+            name: self.name,
+            remark: self.remark,
+            asked: serde_json::from_value(self.asked.0).map_err(StoreError::Unreadable)?,
+            made_at: self.made_at,
+        })
+    }
+}
+
+/// Writes one place of an owner who is held.
+pub(crate) async fn insert(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &NewWater<'_>,
+) -> Result<Uuid, StoreError> {
+    let id = Uuid::new_v4();
+    let made = sqlx::query!(
+        "insert into waters (id, owner_id, name, remark, asked, made_at)
+         select $1, $2, $3, $4, $5, coalesce($6, now())
+         where (select count(*) from waters where owner_id = $2) < $7",
+        id,
+        owner.0,
+        new.name,
+        new.remark,
+        serde_json::to_value(new.asked).map_err(StoreError::Unreadable)?,
+        new.made_at,
+        MOST_WATERS
+    )
+    .execute(connection)
+    .await?;
+    if made.rows_affected() == 0 {
+        return Err(StoreError::Full(MOST_WATERS));
+    }
+    Ok(id)
+}
+
+impl Store {
+    /// Replaces all places of an owner; for the demo.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_waters(
+        &self,
+        owner: OwnerId,
+        all: &[NewWater<'_>],
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        sqlx::query!("delete from waters where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        for new in all {
+            insert(&mut tx, owner, new).await?;
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// Saves a place.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn save_water(&self, owner: OwnerId, new: &NewWater<'_>) -> Result<Uuid, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let id = insert(&mut tx, owner, new).await?;
+        tx.commit().await?;
+        Ok(id)
+    }
+
+    /// Changes a place.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there or another's.
+    pub async fn change_water(
+        &self,
+        owner: OwnerId,
+        id: Uuid,
+        new: &NewWater<'_>,
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        sqlx::query_scalar!(
+            "update waters set name = $3, remark = $4, asked = $5
+             where id = $1 and owner_id = $2 and deleted_at is null returning id",
+            id,
+            owner.0,
+            new.name,
+            new.remark,
+            serde_json::to_value(new.asked).map_err(StoreError::Unreadable)?
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// An owner's places by name.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn waters(&self, owner: OwnerId) -> Result<Vec<Water>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, name, remark, asked as "asked: Json<Value>", made_at
+               from waters where owner_id = $1 and deleted_at is null order by name, made_at, id"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        rows.into_iter().map(Row::read).collect()
+    }
+
+    /// One of an owner's places.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there, deleted, or another's.
+    pub async fn water(&self, owner: OwnerId, id: Uuid) -> Result<Water, StoreError> {
+        sqlx::query_as!(
+            Row,
+            r#"select id, name, remark, asked as "asked: Json<Value>", made_at
+               from waters where id = $1 and owner_id = $2 and deleted_at is null"#,
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?
+        .read()
+    }
+
+    /// Deletes a place, or brings it back; gives its name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there or another's.
+    pub async fn delete_water(
+        &self,
+        owner: OwnerId,
+        id: Uuid,
+        deleted: bool,
+    ) -> Result<String, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let name = sqlx::query_scalar!(
+            "update waters set deleted_at = case when $3 then now() end
+             where id = $1 and owner_id = $2 and (deleted_at is null) = $3 returning name",
+            id,
+            owner.0,
+            deleted
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(name)
+    }
+
+    /// The place that can still be brought back, by its name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none such.
+    pub async fn deleted_water_name(&self, owner: OwnerId, id: Uuid) -> Result<String, StoreError> {
+        Ok(sqlx::query_scalar!(
+            "select name from waters where id = $1 and owner_id = $2 and deleted_at is not null",
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?)
+    }
+}

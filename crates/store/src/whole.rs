@@ -1,0 +1,61 @@
+//! Everything of an owner: taken out, and taken in again.
+
+use time::OffsetDateTime;
+use uuid::Uuid;
+
+use crate::kept::insert as insert_kept;
+use crate::tackle::{add, hold};
+use crate::waters::insert as insert_water;
+use crate::{Change, Kept, NewKept, NewWater, Owned, OwnerId, State, Store, StoreError, Water};
+
+/// All that an owner has here.
+#[derive(Debug, Clone)]
+pub struct Whole {
+    /// The box, in the order in which it came in.
+    pub items: Vec<Owned>,
+    /// The waters, by name.
+    pub waters: Vec<Water>,
+    /// The kept picks, oldest first.
+    pub kept: Vec<Kept>,
+}
+
+impl Store {
+    /// All that an owner has.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn whole_of(&self, owner: OwnerId) -> Result<Whole, StoreError> {
+        let mut kept = self.kept_picks(owner).await?;
+        kept.reverse();
+        Ok(Whole {
+            items: self.box_of(owner).await?,
+            waters: self.waters(owner).await?,
+            kept,
+        })
+    }
+
+    /// Takes in what was taken out elsewhere, beside what is there. All or none.
+    ///
+    /// # Errors
+    /// When it is more than an owner may have, or the database refuses.
+    pub async fn take_in(
+        &self,
+        owner: OwnerId,
+        items: &[State],
+        waters: &[NewWater<'_>],
+        kept: &[(OffsetDateTime, NewKept<'_>)],
+    ) -> Result<Change, StoreError> {
+        let change = Change(Uuid::new_v4());
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        add(&mut tx, owner, change, items).await?;
+        for water in waters {
+            insert_water(&mut tx, owner, water).await?;
+        }
+        for (at, new) in kept {
+            insert_kept(&mut tx, Uuid::new_v4(), owner, Some(*at), new).await?;
+        }
+        tx.commit().await?;
+        Ok(change)
+    }
+}

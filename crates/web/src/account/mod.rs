@@ -1,0 +1,171 @@
+//! Accounts: names, passwords, tokens, and how often one may try.
+
+pub mod throttle;
+
+use argon2::password_hash::{PasswordHash, PasswordHasher, PasswordVerifier, SaltString};
+use argon2::{Argon2, password_hash::rand_core::OsRng};
+use sha2::{Digest, Sha256};
+use yarrowfen_store::NewSignIn;
+
+use crate::errors::PageError;
+
+/// Days that a sign-in lasts.
+pub const DAYS: i64 = 60;
+
+/// A name that an account may have: 2 to 40 characters, no control characters.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Name {
+    shown: String,
+    key: String,
+}
+
+impl Name {
+    /// Reads a name; white space is drawn together.
+    ///
+    /// # Errors
+    /// The message for who typed it.
+    pub fn parse(text: &str) -> Result<Self, &'static str> {
+        let shown = text.split_whitespace().collect::<Vec<_>>().join(" ");
+        let long = shown.chars().count();
+        if !(2..=40).contains(&long) {
+            return Err("a name has 2 to 40 characters");
+        }
+        if shown.chars().any(char::is_control) {
+            return Err("a name is made of letters, digits and signs");
+        }
+        Ok(Self {
+            key: shown.to_lowercase(),
+            shown,
+        })
+    }
+    /// As typed.
+    #[must_use]
+    pub fn shown(&self) -> &str {
+        &self.shown
+    }
+    /// As compared.
+    #[must_use]
+    pub fn key(&self) -> &str {
+        &self.key
+    }
+}
+
+/// Checks a new password: 10 to 200 characters, and not the name.
+///
+/// # Errors
+/// The message for who typed it.
+pub fn check_password(password: &str, name: &str) -> Result<(), &'static str> {
+    match password.chars().count() {
+        0..10 => Err("a password has at least 10 characters; a few words in a row do well"),
+        201.. => Err("a password has at most 200 characters"),
+        _ if password.eq_ignore_ascii_case(name) => Err("the password must not be the name"),
+        _ => Ok(()),
+    }
+}
+
+/// Hashes a password by argon2id with the library's parameters (19 MiB, two
+/// passes). Slow on purpose: runs on a thread of its own.
+///
+/// # Errors
+/// When the library fails.
+pub async fn hash(password: String) -> Result<String, PageError> {
+    actix_web::web::block(move || {
+        let salt = SaltString::generate(&mut OsRng);
+        Argon2::default()
+            .hash_password(password.as_bytes(), &salt)
+            .map(|h| h.to_string())
+    })
+    .await
+    .map_err(|_| PageError::Internal)?
+    .map_err(|_| PageError::Internal)
+}
+
+/// A hash that no password matches, computed with the same cost: an unknown
+/// name takes as long as a wrong password.
+const NOBODY: &str = "$argon2id$v=19$m=19456,t=2,p=1$bm9ib2R5IGF0IGFsbCBoZXJl$ZUy5cXdZyDMHXhyX7T9mAkmd6jGZIDCTK3bEy0SxOEo";
+
+/// Whether a password is that of a hash; of none where there is no account.
+///
+/// # Errors
+/// When the thread fails.
+pub async fn verify(password: String, hash: Option<String>) -> Result<bool, PageError> {
+    actix_web::web::block(move || {
+        let (text, known) = match &hash {
+            Some(h) if PasswordHash::new(h).is_ok() => (h.as_str(), true),
+            _ => (NOBODY, false),
+        };
+        let matches = PasswordHash::new(text).is_ok_and(|h| {
+            Argon2::default()
+                .verify_password(password.as_bytes(), &h)
+                .is_ok()
+        });
+        known && matches
+    })
+    .await
+    .map_err(|_| PageError::Internal)
+}
+
+/// The token of a sign-in: 32 random bytes, of which only the hash is kept.
+pub struct Token(String);
+
+impl Token {
+    /// A new one.
+    #[must_use]
+    pub fn fresh() -> Self {
+        let bytes: [u8; 32] = rand::random();
+        Self(bytes.iter().map(|b| format!("{b:02x}")).collect())
+    }
+    /// From a cookie.
+    #[must_use]
+    pub fn of_cookie(value: &str) -> Option<Self> {
+        let sound = value.len() == 64 && value.bytes().all(|b| b.is_ascii_hexdigit());
+        sound.then(|| Self(value.to_owned()))
+    }
+    /// For the cookie.
+    #[must_use]
+    pub fn value(&self) -> &str {
+        &self.0
+    }
+    /// For the database.
+    #[must_use]
+    pub fn hash(&self) -> Vec<u8> {
+        Sha256::digest(self.0.as_bytes()).to_vec()
+    }
+    /// A sign-in with this token.
+    #[must_use]
+    pub fn sign_in(&self) -> NewSignIn {
+        NewSignIn {
+            token_hash: self.hash(),
+            lasts: time::Duration::days(DAYS),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn names_that_look_alike_in_case_and_space_are_one() {
+        let a = Name::parse("  Ansel   T. ").unwrap();
+        assert_eq!((a.shown(), a.key()), ("Ansel T.", "ansel t."));
+        assert!(Name::parse("a").is_err() && Name::parse("a\u{7}b").is_err());
+        assert!(Name::parse(&"x".repeat(41)).is_err());
+    }
+
+    #[actix_web::test]
+    async fn a_password_is_checked_by_argon2id() {
+        let h = hash("reed and peat".into()).await.unwrap();
+        assert!(h.starts_with("$argon2id$v=19$m=19456,t=2,p=1$"));
+        assert!(
+            verify("reed and peat".into(), Some(h.clone()))
+                .await
+                .unwrap()
+        );
+        assert!(!verify("reed and peat ".into(), Some(h)).await.unwrap());
+        // The hash of nobody is sound, so that it costs as much, and matches nothing.
+        assert!(PasswordHash::new(NOBODY).is_ok());
+        assert!(!verify("nobody".into(), None).await.unwrap());
+        assert!(!verify("none".into(), Some("none".into())).await.unwrap());
+    }
+}

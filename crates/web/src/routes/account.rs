@@ -1,0 +1,421 @@
+//! Accounts: sign up, in and out, the password, all data out and in, the end.
+
+use actix_multipart::Multipart;
+use actix_session::Session;
+use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header, web};
+use askama::Template;
+use serde::Deserialize;
+use time::OffsetDateTime;
+use yarrowfen_store::{Failures, NewKept, NewWater, OwnerId, StoreError};
+
+use super::kept::html;
+use super::{App, upload};
+use crate::account::throttle::{self, Rule, in_words};
+use crate::account::{Name, Token, check_password, hash, verify};
+use crate::demo::DEMO_ANGLER;
+use crate::errors::PageError;
+use crate::session::{Member, Reader, no_sign_in_cookie, renew, see_other, sign_in_cookie, token};
+use crate::transfer;
+use crate::views::account::{AccountPage, MinePage};
+
+/// What the account's page may be asked to say.
+#[derive(Deserialize, Default)]
+pub struct Asks {
+    said: Option<String>,
+}
+
+/// The account's page, or the forms to get one.
+pub async fn page(
+    app: web::Data<App>,
+    reader: Reader,
+    asks: web::Query<Asks>,
+) -> Result<HttpResponse, PageError> {
+    let said = asks.said.as_deref().and_then(said);
+    let body = match &reader.account {
+        Some(account) => MinePage::new(&reader, account, said).render()?,
+        None => AccountPage::new(&reader, app.demo, said).render()?,
+    };
+    Ok(html(StatusCode::OK, body))
+}
+
+/// The words after an act; only known codes say anything.
+fn said(code: &str) -> Option<&'static str> {
+    Some(match code {
+        "out" => "You are signed out.",
+        "everywhere" => "You are signed out in every browser.",
+        "password" => "The password is changed. Every other browser is signed out.",
+        "gone" => "The account is deleted, with everything in it.",
+        "in" => "You are signed in.",
+        _ => return None,
+    })
+}
+
+/// A form of this page.
+#[derive(Deserialize)]
+pub struct Input {
+    #[serde(default)]
+    csrf: String,
+    #[serde(default)]
+    name: String,
+    #[serde(default)]
+    password: String,
+    #[serde(default)]
+    new_password: String,
+}
+
+/// The address that a request came from, as attempts are counted by.
+fn address(http: &HttpRequest) -> String {
+    http.peer_addr()
+        .map_or_else(|| "unknown".into(), |a| a.ip().to_string())
+}
+
+/// Counts an attempt, or says how long to wait.
+async fn attempt(app: &App, subjects: &[(String, Rule)]) -> Result<Option<i64>, PageError> {
+    let names: Vec<String> = subjects.iter().map(|s| s.0.clone()).collect();
+    let refuse = |i: usize, so_far: Failures| {
+        throttle::wait(subjects[i].1, so_far, OffsetDateTime::now_utc())
+    };
+    Ok(app.store.begin_attempt(&names, refuse).await?)
+}
+
+fn subjects(http: &HttpRequest, key: &str) -> Vec<(String, Rule)> {
+    let address = address(http);
+    vec![
+        (format!("pair {address} {key}"), throttle::PAIR),
+        (format!("account {key}"), throttle::ACCOUNT),
+        (format!("address {address}"), throttle::ADDRESS),
+    ]
+}
+
+/// The page again with what was wrong; the password is not sent back.
+fn again(
+    app: &App,
+    reader: &Reader,
+    status: StatusCode,
+    which: &'static str,
+    name: &str,
+    faults: Vec<(&'static str, String)>,
+) -> Result<HttpResponse, PageError> {
+    let page = AccountPage::new(reader, app.demo, None).with(which, name, faults);
+    Ok(html(status, page.render()?))
+}
+
+/// An answer that signs the browser in: a fresh token, a fresh form token.
+fn signed_in(
+    app: &App,
+    session: &Session,
+    token: &Token,
+    to: &str,
+) -> Result<HttpResponse, PageError> {
+    renew(session)?;
+    let mut reply = see_other(to);
+    reply
+        .add_cookie(&sign_in_cookie(token, app.secure_cookies))
+        .map_err(|_| PageError::Internal)?;
+    Ok(reply)
+}
+
+/// Makes an account; what this browser kept moves to it.
+pub async fn sign_up(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Reader,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    reader.check_csrf(&form.csrf)?;
+    let mut faults = Vec::new();
+    let name = Name::parse(&form.name).map_err(|m| faults.push(("name", m.to_owned())));
+    if let Err(m) = check_password(&form.password, &form.name) {
+        faults.push(("password", m.to_owned()));
+    }
+    let again = |status, faults| again(&app, &reader, status, "up", &form.name, faults);
+    let (Ok(name), true) = (name, faults.is_empty()) else {
+        return again(StatusCode::UNPROCESSABLE_ENTITY, faults);
+    };
+    let counted = [(format!("sign-up {}", address(&http)), throttle::SIGN_UPS)];
+    if let Some(s) = attempt(&app, &counted).await? {
+        let message = format!("too many new accounts from here: wait {}", in_words(s));
+        return again(StatusCode::TOO_MANY_REQUESTS, vec![("name", message)]);
+    }
+    let hash = hash(form.password.clone()).await?;
+    let token = Token::fresh();
+    // Only what a browser kept moves; whoever is signed in already keeps his own.
+    let browser = Reader::of(&session)?.owner;
+    let made = app
+        .store
+        .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())
+        .await;
+    match made {
+        Ok(_) => signed_in(&app, &session, &token, "/box?said=welcome"),
+        Err(StoreError::Taken) => again(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            vec![("name", "that name cannot be had: choose another".into())],
+        ),
+        Err(e) => Err(e.into()),
+    }
+}
+
+/// Signs in. Wrong name and wrong password say the same, in the same time.
+pub async fn sign_in(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Reader,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    reader.check_csrf(&form.csrf)?;
+    let again = |status, message: String| {
+        again(
+            &app,
+            &reader,
+            status,
+            "in",
+            &form.name,
+            vec![("password", message)],
+        )
+    };
+    let key: String = Name::parse(&form.name).map_or_else(|_| String::new(), |n| n.key().into());
+    let counted = subjects(&http, &key);
+    if let Some(s) = attempt(&app, &counted).await? {
+        let message = format!("too many tries: wait {}, then try again", in_words(s));
+        return again(StatusCode::TOO_MANY_REQUESTS, message);
+    }
+    let locked = app.store.locked(&key).await?;
+    let hash = locked.as_ref().map(|l| l.password_hash.clone());
+    let long = form.password.chars().count() > 200;
+    let right = verify(
+        if long {
+            String::new()
+        } else {
+            form.password.clone()
+        },
+        hash,
+    )
+    .await?;
+    let Some(locked) = locked.filter(|_| right) else {
+        return again(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "name and password do not belong together".into(),
+        );
+    };
+    // The address keeps its count: one known account does not wash away guesses at others.
+    let forgiven: Vec<String> = counted.into_iter().take(2).map(|s| s.0).collect();
+    app.store.forgive(&forgiven).await?;
+    enter(&app, &http, &session, locked.owner, "/box").await
+}
+
+/// Signs the demo's angler in; only where the demo is on.
+pub async fn demo(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Reader,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    reader.check_csrf(&form.csrf)?;
+    if !app.demo {
+        return Err(PageError::NotFound);
+    }
+    enter(&app, &http, &session, DEMO_ANGLER, "/box").await
+}
+
+async fn enter(
+    app: &App,
+    http: &HttpRequest,
+    session: &Session,
+    owner: OwnerId,
+    to: &str,
+) -> Result<HttpResponse, PageError> {
+    if let Some(old) = token(http) {
+        app.store.sign_out(&old.hash()).await?;
+    }
+    let token = Token::fresh();
+    app.store.sign_in(owner, &token.sign_in()).await?;
+    signed_in(app, session, &token, to)
+}
+
+fn signed_out(app: &App, session: &Session, to: &str) -> Result<HttpResponse, PageError> {
+    renew(session)?;
+    let mut reply = see_other(to);
+    reply
+        .add_cookie(&no_sign_in_cookie(app.secure_cookies))
+        .map_err(|_| PageError::Internal)?;
+    Ok(reply)
+}
+
+/// Signs this browser out.
+pub async fn sign_out(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Reader,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    reader.check_csrf(&form.csrf)?;
+    if let Some(token) = token(&http) {
+        app.store.sign_out(&token.hash()).await?;
+    }
+    signed_out(&app, &session, "/account?said=out")
+}
+
+/// Signs every browser out.
+pub async fn sign_out_everywhere(
+    app: web::Data<App>,
+    session: Session,
+    member: Member,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    member.reader.check_csrf(&form.csrf)?;
+    app.store.sign_out_everywhere(member.account.owner).await?;
+    signed_out(&app, &session, "/account?said=everywhere")
+}
+
+/// Checks the password of who is signed in; counted like a sign-in.
+async fn check_own(
+    app: &App,
+    http: &HttpRequest,
+    member: &Member,
+    password: &str,
+) -> Result<Result<(), String>, PageError> {
+    if member.account.demo {
+        return Ok(Err("the demo's angler has no password and stays".into()));
+    }
+    let key = Name::parse(&member.account.name).map_or_else(|_| String::new(), |n| n.key().into());
+    let counted = subjects(http, &key);
+    if let Some(s) = attempt(app, &counted).await? {
+        return Ok(Err(format!(
+            "too many tries: wait {}, then try again",
+            in_words(s)
+        )));
+    }
+    let locked = app.store.locked_by_owner(member.account.owner).await?;
+    if !verify(password.to_owned(), Some(locked.password_hash)).await? {
+        return Ok(Err("that is not the password".into()));
+    }
+    let forgiven: Vec<String> = counted.into_iter().map(|s| s.0).collect();
+    app.store.forgive(&forgiven).await?;
+    Ok(Ok(()))
+}
+
+fn mine_again(
+    member: &Member,
+    faults: Vec<(&'static str, String)>,
+) -> Result<HttpResponse, PageError> {
+    let page = MinePage::new(&member.reader, &member.account, None).with(faults);
+    Ok(html(StatusCode::UNPROCESSABLE_ENTITY, page.render()?))
+}
+
+/// Changes the password; every other browser is signed out.
+pub async fn password(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    member: Member,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    member.reader.check_csrf(&form.csrf)?;
+    if let Err(m) = check_password(&form.new_password, &member.account.name) {
+        return mine_again(&member, vec![("new_password", m.into())]);
+    }
+    if let Err(message) = check_own(&app, &http, &member, &form.password).await? {
+        return mine_again(&member, vec![("password", message)]);
+    }
+    let hash = hash(form.new_password.clone()).await?;
+    let token = Token::fresh();
+    app.store
+        .change_password(member.account.owner, &hash, &token.sign_in())
+        .await?;
+    signed_in(&app, &session, &token, "/account?said=password")
+}
+
+/// Deletes the account with everything in it.
+pub async fn delete(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    member: Member,
+    form: web::Form<Input>,
+) -> Result<HttpResponse, PageError> {
+    member.reader.check_csrf(&form.csrf)?;
+    if let Err(message) = check_own(&app, &http, &member, &form.password).await? {
+        return mine_again(&member, vec![("delete", message)]);
+    }
+    app.store
+        .delete_account_with_everything(member.account.owner)
+        .await?;
+    signed_out(&app, &session, "/account?said=gone")
+}
+
+/// Everything of the account as one JSON file.
+pub async fn export(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
+    let whole = app.store.whole_of(member.account.owner).await?;
+    let body = transfer::write(&whole).map_err(|_| PageError::Internal)?;
+    Ok(HttpResponse::Ok()
+        .content_type("application/json")
+        .insert_header((
+            header::CONTENT_DISPOSITION,
+            "attachment; filename=\"yarrowfen.json\"",
+        ))
+        .body(body))
+}
+
+/// Takes such a file in, all or nothing.
+pub async fn import(
+    app: web::Data<App>,
+    member: Member,
+    form: Multipart,
+) -> Result<HttpResponse, PageError> {
+    let upload = upload::read(form).await?;
+    member.reader.check_csrf(upload.field("csrf"))?;
+    let read = web::block(move || transfer::read(&upload.file))
+        .await
+        .map_err(|_| PageError::Internal)?;
+    let taken = match read {
+        Ok(taken) => taken,
+        Err(faults) => {
+            let more = faults.len().saturating_sub(MOST_FAULTS);
+            let mut said: Vec<_> = faults
+                .into_iter()
+                .take(MOST_FAULTS)
+                .map(|f| ("import", f.to_string()))
+                .collect();
+            if more > 0 {
+                said.push(("import", format!("and {more} more")));
+            }
+            return mine_again(&member, said);
+        }
+    };
+    let waters: Vec<_> = taken
+        .waters
+        .iter()
+        .map(|w| NewWater {
+            name: &w.text.0,
+            remark: &w.text.1,
+            asked: &w.asked,
+            made_at: Some(w.saved),
+        })
+        .collect();
+    let kept: Vec<_> = taken
+        .kept
+        .iter()
+        .map(|k| {
+            let new = NewKept {
+                text: &k.text,
+                request: &k.request,
+                answer: &k.answer,
+                units: k.units,
+                ladder: k.ladder,
+            };
+            (k.kept, new)
+        })
+        .collect();
+    let change = app
+        .store
+        .take_in(member.account.owner, &taken.items, &waters, &kept)
+        .await?;
+    Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
+}
+
+/// Faults of a file that are shown.
+const MOST_FAULTS: usize = 40;
