@@ -369,11 +369,9 @@ impl Bench<'_, '_> {
         if let (Some(own_s), Some(ideal_s)) = (own.time_s, ideal)
             && own.rungs_off != 0
         {
-            costs.push(format!(
-                "on the bottom in {} s in place of {} s",
-                plain(own_s, 1),
-                plain(ideal_s, 1)
-            ));
+            let off = own_s - ideal_s;
+            let when = if off < 0.0 { "sooner" } else { "later" };
+            costs.push(format!("{} s {when} than the weight asked for", plain(off.abs(), 1)));
         }
         costs.extend(own.too_light.iter().map(|n| format!("too light: {n}")));
         costs.extend(own.too_heavy.iter().map(|n| format!("too heavy: {n}")));

@@ -20,6 +20,7 @@ pub struct Asks {
     saved: Option<String>,
     deleted: Option<String>,
     edit: Option<String>,
+    from: Option<String>,
 }
 
 async fn list_page(
@@ -40,7 +41,11 @@ async fn list_page(
         }
         None => None,
     };
-    let edited = uuid(&asks.edit).and_then(by_id).map(WaterForm::of);
+    let fresh = asks.from.as_deref().map(WaterForm::fresh);
+    let edited = uuid(&asks.edit)
+        .and_then(by_id)
+        .map(WaterForm::of)
+        .or(fresh);
     let status = if form.is_some() {
         StatusCode::UNPROCESSABLE_ENTITY
     } else {

@@ -42,7 +42,7 @@ pub struct HookRow {
     pub share: String,
     /// How it sits.
     pub sits: Sits,
-    /// `12 in the box, measured`, or nothing for a nominal one.
+    /// How many are in the box, and a word where they were not measured; nothing for a nominal one.
     pub own: String,
     /// The bench with this hook.
     pub href: String,
@@ -153,6 +153,11 @@ impl BenchView {
     #[must_use]
     pub fn below(&self) -> Printed {
         n(self.plate.size.0 / 62.0 * 1.25)
+    }
+    /// How far below the ruler its numbers stand.
+    #[must_use]
+    pub fn under_ruler(&self) -> Printed {
+        n(self.plate.size.0 / 62.0 * 1.9)
     }
     /// Radius of the mark where the hook comes out.
     #[must_use]
@@ -582,8 +587,8 @@ fn row(
         share: plain(judged.length_ratio, 2),
         sits: judged.sits,
         own: item.map_or_else(String::new, |i| {
-            let measured = if hook.gap_measured { ", measured" } else { "" };
-            format!("{} in your box{measured}", i.count)
+            let measured = if hook.gap_measured { "" } else { ", by number" };
+            format!("{}{measured}", i.count)
         }),
         href: format!("/bench?{query}"),
         here,
@@ -670,7 +675,7 @@ fn plate(
         .max(bait.depth_mm() / 2.0)
         .max(hh / 2.0 + 4.0)
         - 3.0;
-    let ruler_y = top - letter * 2.6;
+    let ruler_y = top - letter * 2.2;
     let first = (bait.depth_mm() / 2.0).max(hh / 2.0) + letter * 1.8;
     let line = |k: f64, to: f64, words: String| (n(0.0), n(to), n(first + k * letter * 2.5), words);
     let bottom = first + letter * 2.5 * 3.0 + letter * 1.8;

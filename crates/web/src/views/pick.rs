@@ -354,6 +354,13 @@ impl PickPage {
         }
     }
 
+    /// The form for saving the sentence's water.
+    #[must_use]
+    pub fn water_query(&self) -> String {
+        let mut out = form_urlencoded::Serializer::new(String::new());
+        out.append_pair("from", &self.query).finish()
+    }
+
     /// With what the reader has: what of the box serves, and the waters.
     #[must_use]
     pub fn with_own(self, own: Option<OwnView>, waters: &[Water]) -> Self {

@@ -77,6 +77,17 @@ impl WaterForm {
             faults: Vec::new(),
         }
     }
+    /// For the water of a sentence.
+    #[must_use]
+    pub fn fresh(query: &str) -> Self {
+        Self {
+            id: None,
+            name: String::new(),
+            remark: String::new(),
+            query: query.chars().take(4000).collect(),
+            faults: Vec::new(),
+        }
+    }
     /// The fault of a field.
     #[must_use]
     pub fn fault(&self, field: &str) -> Option<&String> {
