@@ -126,7 +126,10 @@ async fn everybody_sees_the_examples_and_nobody_deletes_them(pool: PgPool) {
     };
     for _ in 0..2 {
         store
-            .replace_examples(&[(id, OffsetDateTime::UNIX_EPOCH, row())])
+            .replace_kept(
+                yarrowfen_store::DEMO_OWNER,
+                &[(id, OffsetDateTime::UNIX_EPOCH, row())],
+            )
             .await
             .unwrap();
     }

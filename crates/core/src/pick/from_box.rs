@@ -371,7 +371,10 @@ impl Bench<'_, '_> {
         {
             let off = own_s - ideal_s;
             let when = if off < 0.0 { "sooner" } else { "later" };
-            costs.push(format!("{} s {when} than the weight asked for", plain(off.abs(), 1)));
+            costs.push(format!(
+                "{} s {when} than the weight asked for",
+                plain(off.abs(), 1)
+            ));
         }
         costs.extend(own.too_light.iter().map(|n| format!("too light: {n}")));
         costs.extend(own.too_heavy.iter().map(|n| format!("too heavy: {n}")));

@@ -8,7 +8,10 @@
 #[macro_use]
 mod support;
 
+mod account;
+mod bench;
 mod http;
 mod kept;
 mod pick;
 mod rigs;
+mod tackle;

@@ -151,6 +151,7 @@ async fn choices_are_remembered_and_the_question_is_carried_along(pool: PgPool) 
     let me = Browser {
         cookie: cookie(&reply),
         csrf: me.csrf,
+        sign_in: None,
     };
     assert!(text(get!(server, me, &to)).await.contains("9.84 ft"));
     let away = post!(

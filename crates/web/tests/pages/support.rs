@@ -31,10 +31,37 @@ macro_rules! server {
     }};
 }
 
-/// A browser: its cookie and its form token.
+/// A browser: its cookie, its form token, and the cookie of its sign-in.
+#[derive(Clone)]
 pub struct Browser {
     pub cookie: Cookie<'static>,
     pub csrf: String,
+    pub sign_in: Option<Cookie<'static>>,
+}
+
+impl Browser {
+    /// A request with the browser's cookies.
+    pub fn sends(&self, request: test::TestRequest) -> actix_http::Request {
+        let request = request
+            .peer_addr("127.0.0.1:4000".parse().unwrap())
+            .cookie(self.cookie.clone());
+        match &self.sign_in {
+            Some(c) => request.cookie(c.clone()),
+            None => request,
+        }
+        .to_request()
+    }
+
+    /// Takes the cookies that a reply sets.
+    pub fn takes<B>(&mut self, reply: &ServiceResponse<B>) {
+        for c in reply.response().cookies() {
+            if c.name() == session::COOKIE {
+                self.cookie = c.into_owned();
+            } else if c.name() == session::SIGN_IN_COOKIE {
+                self.sign_in = Some(c.into_owned()).filter(|c| !c.value().is_empty());
+            }
+        }
+    }
 }
 
 pub async fn text<B: MessageBody>(reply: ServiceResponse<B>) -> String {
@@ -70,18 +97,67 @@ where
     assert_eq!(reply.status(), StatusCode::OK);
     let cookie = cookie(&reply);
     let csrf = token(&text(reply).await);
-    Browser { cookie, csrf }
+    Browser {
+        cookie,
+        csrf,
+        sign_in: None,
+    }
+}
+
+/// A browser with a new account.
+pub async fn member<S, B, E>(server: &S, name: &str) -> Browser
+where
+    S: Service<actix_http::Request, Response = ServiceResponse<B>, Error = E>,
+    B: MessageBody,
+    E: std::fmt::Debug,
+{
+    let mut browser = visit(server).await;
+    let form = [
+        ("csrf", browser.csrf.as_str()),
+        ("name", name),
+        ("password", PASSWORD),
+    ];
+    let request = test::TestRequest::post()
+        .uri("/account/sign-up")
+        .set_form(form);
+    let reply = server.call(browser.sends(request)).await.unwrap();
+    assert_eq!(location(&reply), "/box?said=welcome");
+    browser.takes(&reply);
+    fresh_token(server, &mut browser).await;
+    browser
+}
+
+/// Reads the form token that the browser has now.
+pub async fn fresh_token<S, B, E>(server: &S, browser: &mut Browser)
+where
+    S: Service<actix_http::Request, Response = ServiceResponse<B>, Error = E>,
+    B: MessageBody,
+    E: std::fmt::Debug,
+{
+    let request = test::TestRequest::get().uri("/account");
+    let reply = server.call(browser.sends(request)).await.unwrap();
+    browser.takes(&reply);
+    browser.csrf = token(&text(reply).await);
+}
+
+pub const PASSWORD: &str = "reed peat and water";
+
+/// A form with a file, as a browser sends it.
+pub fn with_file(csrf: &str, file: &[u8]) -> (String, Vec<u8>) {
+    let edge = "----edge-of-a-part";
+    let mut body = format!(
+        "--{edge}\r\nContent-Disposition: form-data; name=\"csrf\"\r\n\r\n{csrf}\r\n--{edge}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"x\"\r\nContent-Type: application/octet-stream\r\n\r\n"
+    )
+    .into_bytes();
+    body.extend_from_slice(file);
+    body.extend_from_slice(format!("\r\n--{edge}--\r\n").as_bytes());
+    (format!("multipart/form-data; boundary={edge}"), body)
 }
 
 macro_rules! get {
     ($server:expr, $browser:expr, $uri:expr) => {
         $server
-            .call(
-                test::TestRequest::get()
-                    .uri($uri)
-                    .cookie($browser.cookie.clone())
-                    .to_request(),
-            )
+            .call($browser.sends(test::TestRequest::get().uri($uri)))
             .await
             .unwrap()
     };
@@ -89,16 +165,20 @@ macro_rules! get {
 macro_rules! post {
     ($server:expr, $browser:expr, $uri:expr, $form:expr) => {
         $server
-            .call(
-                test::TestRequest::post()
-                    .uri($uri)
-                    .cookie($browser.cookie.clone())
-                    .set_form($form)
-                    .to_request(),
-            )
+            .call($browser.sends(test::TestRequest::post().uri($uri).set_form($form)))
             .await
             .unwrap()
     };
+}
+macro_rules! send_file {
+    ($server:expr, $browser:expr, $uri:expr, $file:expr) => {{
+        let (kind, body) = with_file(&$browser.csrf, $file);
+        let request = test::TestRequest::post()
+            .uri($uri)
+            .insert_header(("content-type", kind))
+            .set_payload(body);
+        $server.call($browser.sends(request)).await.unwrap()
+    }};
 }
 
 pub fn location<B>(reply: &ServiceResponse<B>) -> String {

@@ -5,13 +5,13 @@ use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
 
 use actix_multipart::Multipart;
-use actix_web::{HttpResponse, http::StatusCode, web};
+use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use askama::Template;
 use quick_cache::sync::Cache;
 use uuid::Uuid;
 use yarrowfen_core::own::csv::{CsvError, Read};
 use yarrowfen_core::own::{Kind, csv};
-use yarrowfen_store::{Import, ImportState, OwnerId, State};
+use yarrowfen_store::{Import, ImportState, OwnerId, State, Store};
 
 use super::{Pairs, field};
 use crate::errors::PageError;
@@ -107,6 +107,7 @@ async fn read(kind: Kind, bytes: Arc<Vec<u8>>) -> Result<ReadOrFault, PageError>
 /// A file's preview, its progress, or what came of it.
 pub async fn show(
     app: web::Data<App>,
+    http: HttpRequest,
     member: Member,
     path: web::Path<String>,
 ) -> Result<HttpResponse, PageError> {
@@ -120,7 +121,14 @@ pub async fn show(
             import.kind.code(),
             change.0
         );
-        return Ok(see_other(&to));
+        // A page that asks again by script goes to the box, not into itself.
+        return Ok(if http.headers().contains_key("hx-request") {
+            HttpResponse::Ok()
+                .insert_header(("hx-redirect", to))
+                .finish()
+        } else {
+            see_other(&to)
+        });
     }
     if let Some(progress) = app.imports.0.get(&id) {
         if let Some(failure) = progress.failed() {
@@ -171,12 +179,20 @@ pub async fn take(
     let progress = Arc::new(Progress::default());
     progress.total.store(rows.items.len(), Ordering::Relaxed);
     app.imports.0.insert(id, progress.clone());
-    actix_web::rt::spawn(run(app.clone(), owner, id, rows, progress));
+    let (store, running) = (app.store.clone(), app.imports.clone());
+    tokio::spawn(run(store, running, owner, id, rows, progress));
     Ok(here)
 }
 
 /// Writes the rows, then forgets the progress: from then on the database tells.
-async fn run(app: web::Data<App>, owner: OwnerId, id: Uuid, rows: Read, progress: Arc<Progress>) {
+async fn run(
+    store: Store,
+    running: Arc<Running>,
+    owner: OwnerId,
+    id: Uuid,
+    rows: Read,
+    progress: Arc<Progress>,
+) {
     let state = |item| State {
         item,
         archived: false,
@@ -184,9 +200,9 @@ async fn run(app: web::Data<App>, owner: OwnerId, id: Uuid, rows: Read, progress
     };
     let states: Vec<State> = rows.items.into_iter().map(state).collect();
     let step = |done| progress.done.store(done, Ordering::Relaxed);
-    match app.store.take_import(owner, id, &states, step).await {
+    match store.take_import(owner, id, &states, step).await {
         Ok(_) => {
-            app.imports.0.remove(&id);
+            running.0.remove(&id);
         }
         Err(yarrowfen_store::StoreError::Full(_)) => progress.failed.store(1, Ordering::Relaxed),
         Err(e) => {
