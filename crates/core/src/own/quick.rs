@@ -95,7 +95,7 @@ pub fn understand(line: &str, here: Kind, units: UnitSystem) -> Understood {
         // What lacks a needed field understood less than what left a word over.
         let lacks = Item::read(kind, &u.texts, units).map_or_else(|f| f.len(), |_| 0);
         (
-            3 * lacks + 2 * u.left.len() - named(kind, &words).min(2 * u.left.len()),
+            lacks + 2 * u.left.len() - named(kind, &words).min(2 * u.left.len()),
             u,
         )
     });

@@ -61,10 +61,12 @@ impl<'t> BenchBait<'t> {
             0.0
         }
     }
-    /// Greatest depth between two places, mm.
+    /// Greatest depth between two places, mm: at one of them or at a corner between.
     fn deepest(&self, from: f64, to: f64) -> f64 {
-        (0..=12)
-            .map(|k| self.depth_at(from + (to - from) * f64::from(k) / 12.0))
+        let corners = self.outline().filter(|c| (from..=to).contains(&c.0));
+        corners
+            .map(|c| c.1)
+            .chain([self.depth_at(from), self.depth_at(to)])
             .fold(0.0, f64::max)
     }
     /// Places and depths of the outline's corners, mm.

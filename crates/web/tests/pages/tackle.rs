@@ -70,7 +70,7 @@ async fn a_line_typed_fast_is_shown_back_and_put_in(pool: PgPool) {
     assert!(
         text(get!(server, me, &to))
             .await
-            .contains("<output class=\"num\">7</output>")
+            .contains("<b class=\"num\">7</b>")
     );
     let undo = to.split("undo=").nth(1).unwrap();
     let bare = [("csrf", me.csrf.as_str())];
@@ -78,7 +78,7 @@ async fn a_line_typed_fast_is_shown_back_and_put_in(pool: PgPool) {
     assert!(
         text(get!(server, me, &to))
             .await
-            .contains("<output class=\"num\">10</output>")
+            .contains("<b class=\"num\">10</b>")
     );
     // The next weight, the archive, and a correction with a fault that keeps what was typed.
     let to = location(&post!(server, me, &format!("/box/{id}/duplicate"), bare));
