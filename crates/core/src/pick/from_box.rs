@@ -21,6 +21,8 @@ use uom::si::{mass::gram, time::second, velocity::meter_per_second};
 
 /// Own heads that are shown.
 const SHOWN: usize = 4;
+/// Heads whose hooks are looked at between two looks at whether that is enough.
+const LOOKED_AT: usize = 48;
 
 /// What a box has for an answer.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -236,8 +238,38 @@ impl Bench<'_, '_> {
     }
 
     fn heads(&mut self, things: &[&Item]) -> Vec<OwnHead> {
+        let mut all = self.by_weight(things);
+        let by_cost = |a: &(f64, usize, usize), b: &(f64, usize, usize)| {
+            a.0.total_cmp(&b.0).then(a.1.cmp(&b.1))
+        };
+        // A hook can only add to what speaks against a head: those whose weight and shape alone cost
+        // more than the best found so far need not be looked at.
+        let (mut found, mut rest) = (Vec::new(), all.as_mut_slice());
+        while !rest.is_empty() {
+            let n = LOOKED_AT.min(rest.len());
+            if n < rest.len() {
+                rest.select_nth_unstable_by(n - 1, by_cost);
+            }
+            let (now, later) = rest.split_at_mut(n);
+            let most = now.iter().map(|c| c.0).fold(0.0, f64::max);
+            found.extend(now.iter().filter_map(|c| self.candidate(things, *c)));
+            found.sort_by(|a, b| a.cost.total_cmp(&b.cost).then(a.at.cmp(&b.at)));
+            // Of the same head several rows may lie in the box: one is enough.
+            found.dedup_by(|a, b| a.cost == b.cost && a.head == b.head);
+            found.truncate(SHOWN);
+            if found.len() == SHOWN && found[SHOWN - 1].cost <= most {
+                break;
+            }
+            rest = later;
+        }
+        found.iter().map(|c| self.told(c)).collect()
+    }
+
+    /// Every head that the rig fishes: what its weight and shape cost, its place
+    /// among the things, and that of its shape among those worked out.
+    fn by_weight(&mut self, things: &[&Item]) -> Vec<(f64, usize, usize)> {
         let wanted = self.work.request.tackle.material;
-        let mut found = Vec::new();
+        let mut all = Vec::new();
         for (at, item) in things.iter().enumerate() {
             let Thing::Head(head) = &item.thing else {
                 continue;
@@ -247,24 +279,30 @@ impl Bench<'_, '_> {
                 continue;
             }
             if let Some(shaped) = self.shaped(head.shape, head.material) {
-                let hook = self.hook_of(&item.thing);
-                let cost = self.cost(head, shaped, hook.as_ref());
-                found.push(Candidate {
-                    at,
-                    head,
-                    count: item.count,
-                    shaped,
-                    hook,
-                    cost,
-                });
+                all.push((self.weight_cost(head, shaped), at, shaped));
             }
         }
-        found.sort_by(|a, b| a.cost.total_cmp(&b.cost).then(a.at.cmp(&b.at)));
-        // Of the same head several rows may lie in the box: one is enough.
-        let same =
-            |a: &mut Candidate<'_>, b: &mut Candidate<'_>| a.cost == b.cost && a.head == b.head;
-        found.dedup_by(same);
-        found.iter().take(SHOWN).map(|c| self.told(c)).collect()
+        all
+    }
+
+    fn candidate<'i>(
+        &self,
+        things: &[&'i Item],
+        (weight_cost, at, shaped): (f64, usize, usize),
+    ) -> Option<Candidate<'i>> {
+        let item = things.get(at)?;
+        let Thing::Head(head) = &item.thing else {
+            return None;
+        };
+        let hook = self.hook_of(&item.thing);
+        Some(Candidate {
+            at,
+            head,
+            count: item.count,
+            shaped,
+            cost: weight_cost + self.hook_cost(hook.as_ref()),
+            hook,
+        })
     }
 
     /// The head's own hook in this bait; none where the rig ties on another.
@@ -288,18 +326,19 @@ impl Bench<'_, '_> {
         }
     }
 
-    fn cost(&self, head: &Head, shaped: usize, hook: Option<&(NamedHook, Judgement)>) -> f64 {
+    /// What speaks against a head's weight and shape.
+    fn weight_cost(&self, head: &Head, shaped: usize) -> f64 {
         let (mass, s) = (head.weight.grams(), &self.shaped[shaped]);
         let (lower, upper) = (grams(s.choice.lower.0), grams(s.choice.upper.0));
         let off = (mass / grams(self.ideal)).log2().abs();
-        let under = (lower / mass).log2().max(0.0);
-        let over = (mass / upper.max(0.05)).log2().max(0.0);
-        let outside = if under + over > 0.0 {
-            OUTSIDE + BEYOND * (under + over)
+        let beyond = if mass < lower {
+            OUTSIDE + BEYOND * (lower / mass).log2()
+        } else if mass > upper {
+            OUTSIDE + BEYOND * (mass / upper.max(0.05)).log2().max(0.0)
         } else {
             0.0
         };
-        off + outside + s.misfit + self.hook_cost(hook)
+        off + beyond + s.misfit
     }
 
     fn told(&self, c: &Candidate<'_>) -> OwnHead {
