@@ -1,4 +1,5 @@
 //! The box in a real database: changes, undo, imports, and whose they are.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 use std::borrow::Cow;
 
