@@ -5,7 +5,7 @@ use std::borrow::Cow;
 
 use proptest::prelude::*;
 use yarrowfen_core::codes::{HookStyle, Wire};
-use yarrowfen_core::own::{Item, Kind, NamedHook, Texts, csv, quick};
+use yarrowfen_core::own::{BoxIndex, Item, Kind, NamedHook, Texts, csv, quick};
 use yarrowfen_core::pick::OwnAnswer;
 use yarrowfen_core::pick::gaps::Situation;
 use yarrowfen_core::request::Bait;
@@ -38,7 +38,8 @@ fn asked(json: &str) -> PickRequest {
 fn from_box(engine: &Engine, request: &PickRequest, things: &[Item]) -> OwnAnswer {
     let answer = engine.pick(request, Options::default());
     let things: Vec<&Item> = things.iter().collect();
-    engine.from_box(request, Options::default(), &answer, &things)
+    let index = BoxIndex::of(&things);
+    engine.from_box(request, Options::default(), &answer, (&things, &index))
 }
 
 /// A small bait over gravel that the model answers with a light mushroom.

@@ -8,7 +8,7 @@ use std::sync::Arc;
 use quick_cache::Weighter;
 use quick_cache::sync::Cache;
 use uuid::Uuid;
-use yarrowfen_core::own::{Item, Kind};
+use yarrowfen_core::own::{BoxIndex, Item, Kind};
 use yarrowfen_store::{Account, Owned, Store, StoreError, Water};
 
 /// Things held at once, over all boxes: some hundred bytes each.
@@ -24,6 +24,10 @@ pub struct HeldBox {
     by_rank: [Vec<u32>; Kind::ALL.len()],
     /// The waters, by name.
     pub waters: Vec<Water>,
+    /// Places in [`Self::items`] of what can be tied on.
+    hand: Vec<u32>,
+    /// Where the lists stand among those.
+    index: BoxIndex,
 }
 
 impl HeldBox {
@@ -38,11 +42,16 @@ impl HeldBox {
             let rank = |at: &u32| items[*at as usize].item.thing.rank();
             list.sort_by(|a, b| rank(a).total_cmp(&rank(b)));
         }
+        let there = |(_, o): &(u32, &Owned)| !o.archived && o.item.count > 0;
+        let hand: Vec<u32> = (0..).zip(&items).filter(there).map(|h| h.0).collect();
+        let things: Vec<&Item> = hand.iter().map(|at| &items[*at as usize].item).collect();
         Self {
             version,
+            index: BoxIndex::of(&things),
             items,
             by_rank,
             waters,
+            hand,
         }
     }
 
@@ -56,11 +65,14 @@ impl HeldBox {
     /// What can be tied on: there, and not put away.
     #[must_use]
     pub fn at_hand(&self) -> Vec<&Item> {
-        let there = self
-            .items
-            .iter()
-            .filter(|o| !o.archived && o.item.count > 0);
-        there.map(|o| &o.item).collect()
+        let there = self.hand.iter();
+        there.map(|at| &self.items[*at as usize].item).collect()
+    }
+
+    /// Where the lists stand among [`Self::at_hand`].
+    #[must_use]
+    pub fn index(&self) -> &BoxIndex {
+        &self.index
     }
 }
 

@@ -19,6 +19,7 @@ pub use cell::{Field, HeadWeight, Holds, HookNumber};
 pub use judge::{NamedHook, named_hook};
 pub use things::{Bait, Head, Hook, Line, Rod};
 
+use crate::codes::{Material, Shape};
 use crate::units::UnitSystem;
 
 /// Loose texts by the key of their field. Absent means blank.
@@ -55,6 +56,41 @@ pub struct Item {
     pub count: u32,
     /// The angler's own words; at most [`MOST_REMARK`] characters.
     pub remark: String,
+}
+
+/// Where the things of each list stand among those at hand, with what heads
+/// are first judged by: kept beside a box that is picked from often, so that a
+/// pick touches few of its things.
+#[derive(Debug, Clone, Default)]
+pub struct BoxIndex {
+    /// Heads: place, shape, metal, weight in grams.
+    pub heads: Vec<(usize, Shape, Material, f64)>,
+    /// Hooks without a head.
+    pub hooks: Vec<usize>,
+    /// Lines.
+    pub lines: Vec<usize>,
+    /// Rods.
+    pub rods: Vec<usize>,
+}
+
+impl BoxIndex {
+    /// Of the things at hand.
+    #[must_use]
+    pub fn of(things: &[&Item]) -> Self {
+        let mut index = Self::default();
+        for (at, item) in things.iter().enumerate() {
+            match &item.thing {
+                Thing::Head(h) => index
+                    .heads
+                    .push((at, h.shape, h.material, h.weight.grams())),
+                Thing::Hook(_) => index.hooks.push(at),
+                Thing::Line(_) => index.lines.push(at),
+                Thing::Rod(_) => index.rods.push(at),
+                Thing::Bait(_) => {}
+            }
+        }
+        index
+    }
 }
 
 /// The fields of a list, in the order of its CSV, without count and remark.

@@ -5,7 +5,7 @@ use serde::Serialize;
 
 use crate::answer::{Answer, Text};
 use crate::codes::{HookStyle, LowerBound, Material, Point, Shape, UpperBound};
-use crate::own::{Head, Item, NamedHook, Thing, named_hook};
+use crate::own::{BoxIndex, Head, Item, NamedHook, Thing, named_hook};
 use crate::physics::sink::Fall;
 use crate::pick::compose::Verdict;
 use crate::pick::needs::Needs;
@@ -159,14 +159,14 @@ struct Bench<'w, 'a> {
 
 impl Engine {
     /// What of a box serves the answer to a question. `things` are those at
-    /// hand: in the box, not put away.
+    /// hand: in the box, not put away; `index` is theirs.
     #[must_use]
     pub fn from_box(
         &self,
         request: &PickRequest,
         options: Options,
         answer: &Answer,
-        things: &[&Item],
+        (things, index): (&[&Item], &BoxIndex),
     ) -> OwnAnswer {
         let work = self.work(request, options, answer.rig);
         let verdict = work.verdict();
@@ -177,8 +177,8 @@ impl Engine {
             shaped: Vec::new(),
             units: options.units,
         };
-        let heads = bench.heads(things);
-        let hooks = bench.separate_hooks(things);
+        let heads = bench.heads(things, index);
+        let hooks = bench.separate_hooks(things, index);
         let total = heads.first().map_or(answer.weight.total_g, |h| {
             answer.weight.total_g - answer.weight.g + h.g
         });
@@ -186,8 +186,8 @@ impl Engine {
             answer,
             heads,
             hooks,
-            rods(things, total),
-            lines(things, answer),
+            rods(things, &index.rods, total),
+            lines(things, &index.lines, answer),
         )
     }
 }
@@ -237,8 +237,8 @@ impl Bench<'_, '_> {
         }
     }
 
-    fn heads(&mut self, things: &[&Item]) -> Vec<OwnHead> {
-        let mut all = self.by_weight(things);
+    fn heads(&mut self, things: &[&Item], index: &BoxIndex) -> Vec<OwnHead> {
+        let mut all = self.by_weight(index);
         let by_cost = |a: &(f64, usize, usize), b: &(f64, usize, usize)| {
             a.0.total_cmp(&b.0).then(a.1.cmp(&b.1))
         };
@@ -267,19 +267,16 @@ impl Bench<'_, '_> {
 
     /// Every head that the rig fishes: what its weight and shape cost, its place
     /// among the things, and that of its shape among those worked out.
-    fn by_weight(&mut self, things: &[&Item]) -> Vec<(f64, usize, usize)> {
+    fn by_weight(&mut self, index: &BoxIndex) -> Vec<(f64, usize, usize)> {
         let wanted = self.work.request.tackle.material;
         let mut all = Vec::new();
-        for (at, item) in things.iter().enumerate() {
-            let Thing::Head(head) = &item.thing else {
-                continue;
-            };
+        for &(at, shape, material, g) in &index.heads {
             // A metal that is asked for by name is often the law's: no other will do.
-            if wanted.is_some_and(|m| m != head.material) {
+            if wanted.is_some_and(|m| m != material) {
                 continue;
             }
-            if let Some(shaped) = self.shaped(head.shape, head.material) {
-                all.push((self.weight_cost(head, shaped), at, shaped));
+            if let Some(shaped) = self.shaped(shape, material) {
+                all.push((self.weight_cost(g, shaped), at, shaped));
             }
         }
         all
@@ -327,8 +324,8 @@ impl Bench<'_, '_> {
     }
 
     /// What speaks against a head's weight and shape.
-    fn weight_cost(&self, head: &Head, shaped: usize) -> f64 {
-        let (mass, s) = (head.weight.grams(), &self.shaped[shaped]);
+    fn weight_cost(&self, mass: f64, shaped: usize) -> f64 {
+        let s = &self.shaped[shaped];
         let (lower, upper) = (grams(s.choice.lower.0), grams(s.choice.upper.0));
         let off = (mass / grams(self.ideal)).log2().abs();
         let beyond = if mass < lower {
@@ -468,16 +465,16 @@ impl Bench<'_, '_> {
     }
 
     /// The own hooks that are tied behind a head that has none.
-    fn separate_hooks(&self, things: &[&Item]) -> Vec<OwnHook> {
+    fn separate_hooks(&self, things: &[&Item], index: &BoxIndex) -> Vec<OwnHook> {
         if !self.work.rig.separate_hook {
             return Vec::new();
         }
         let hidden = self.work.point.0 != Point::Exposed;
-        let mut found: Vec<_> = things
+        let mut found: Vec<_> = index
+            .hooks
             .iter()
-            .enumerate()
-            .filter(|(_, item)| matches!(item.thing, Thing::Hook(_)))
-            .filter_map(|(at, item)| {
+            .filter_map(|&at| {
+                let item = things.get(at)?;
                 let hook = named_hook(self.work.tables, &item.thing)?;
                 let judged = self.work.hook_asked().judge(&hook.measures);
                 let open = if hidden && !hides(hook.style) {

@@ -29,10 +29,17 @@ fn ranked(mut all: Vec<(f64, OwnTool)>) -> Vec<OwnTool> {
     all.into_iter().take(SHOWN).map(|t| t.1).collect()
 }
 
+/// The things at some places.
+fn placed<'i>(things: &'i [&Item], places: &'i [usize]) -> impl Iterator<Item = (usize, &'i Item)> {
+    places
+        .iter()
+        .filter_map(|at| Some((*at, *things.get(*at)?)))
+}
+
 /// Own rods by how well they carry what hangs on them.
-pub(super) fn rods(things: &[&Item], total_g: f64) -> Vec<OwnTool> {
+pub(super) fn rods(things: &[&Item], places: &[usize], total_g: f64) -> Vec<OwnTool> {
     let mut found = Vec::new();
-    for (at, item) in things.iter().enumerate() {
+    for (at, item) in placed(things, places) {
         let Thing::Rod(rod) = &item.thing else {
             continue;
         };
@@ -79,11 +86,11 @@ pub(super) fn rods(things: &[&Item], total_g: f64) -> Vec<OwnTool> {
 }
 
 /// Own lines by kind and test.
-pub(super) fn lines(things: &[&Item], answer: &Answer) -> Vec<OwnTool> {
+pub(super) fn lines(things: &[&Item], places: &[usize], answer: &Answer) -> Vec<OwnTool> {
     let wanted = &answer.line;
     let straight = wanted.computed_with != LineKind::Braid;
     let mut found = Vec::new();
-    for (at, item) in things.iter().enumerate() {
+    for (at, item) in placed(things, places) {
         let Thing::Line(line) = &item.thing else {
             continue;
         };

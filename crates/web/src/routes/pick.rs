@@ -52,7 +52,7 @@ fn from_box(
     let things = held.at_hand();
     let own = app
         .engine
-        .from_box(request, form.options(), answer, &things);
+        .from_box(request, form.options(), answer, (&things, held.index()));
     OwnView::new(own, &things, request, form)
 }
 

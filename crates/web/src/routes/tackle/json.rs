@@ -50,9 +50,10 @@ pub async fn pick_json(
     };
     let held = app.boxes.of(&app.store, account).await?;
     let options = Options::default();
+    let things = held.at_hand();
     let answer = app.engine.pick(&request, options);
     let own = app
         .engine
-        .from_box(&request, options, &answer, &held.at_hand());
+        .from_box(&request, options, &answer, (&things, held.index()));
     Ok(HttpResponse::Ok().json(json!({ "answer": answer, "own": own })))
 }
