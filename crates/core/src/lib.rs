@@ -23,6 +23,7 @@ pub mod water;
 pub use answer::Answer;
 pub use pick::{Engine, Options};
 pub use request::{FieldError, PickRequest};
+pub use tackle::{bench, hook};
 
 /// Version of the model. Stored with each kept answer, raised whenever a
 /// change of rule, table or formula can change an answer.

@@ -4,13 +4,13 @@
 use std::borrow::Cow;
 
 use proptest::prelude::*;
+use yarrowfen_core::bench::{BenchBait, seat};
 use yarrowfen_core::codes::{HookStyle, Wire};
+use yarrowfen_core::hook::Sits;
 use yarrowfen_core::own::{BoxIndex, Item, Kind, NamedHook, Texts, csv, quick};
 use yarrowfen_core::pick::OwnAnswer;
 use yarrowfen_core::pick::gaps::Situation;
 use yarrowfen_core::request::Bait;
-use yarrowfen_core::tackle::bench::{BenchBait, seat};
-use yarrowfen_core::tackle::hook::Sits;
 use yarrowfen_core::units::UnitSystem;
 use yarrowfen_core::{Engine, Options, PickRequest};
 

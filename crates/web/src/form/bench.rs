@@ -1,11 +1,11 @@
 //! The bench's question: a bait and a hook by their measures, as typed.
 
 use yarrowfen_core::Engine;
+use yarrowfen_core::bench::usual_rig;
 use yarrowfen_core::codes::{BaitForm, Code, HookStyle, Material, Plastic, Rig, Shape, Wire};
 use yarrowfen_core::limits::{self, Limit};
 use yarrowfen_core::own::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_hook};
 use yarrowfen_core::request::Bait;
-use yarrowfen_core::tackle::bench::usual_rig;
 use yarrowfen_core::units::{Dimension, GRAMS_PER_OUNCE, UnitSystem, plain};
 
 /// Words of the bench's sentence.

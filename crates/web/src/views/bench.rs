@@ -5,12 +5,12 @@ use std::fmt::Write;
 use askama::Template;
 use serde::Serialize;
 use yarrowfen_core::Engine;
-use yarrowfen_core::codes::{BaitForm, HookStyle, Rig, Species, Wire};
-use yarrowfen_core::own::{Item, NamedHook, named_hook};
-use yarrowfen_core::tackle::bench::{
+use yarrowfen_core::bench::{
     self, BenchBait, Seated, asked as judge_by, seat, sits_at, steps, verdict,
 };
-use yarrowfen_core::tackle::hook::{Judgement, Sits};
+use yarrowfen_core::codes::{BaitForm, HookStyle, Rig, Species, Wire};
+use yarrowfen_core::hook::{Judgement, Sits};
+use yarrowfen_core::own::{Item, NamedHook, named_hook};
 use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed, round};
 
 use super::Frame;
