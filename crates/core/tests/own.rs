@@ -324,6 +324,21 @@ proptest! {
         prop_assert!(from_box(&engine, &request, &things).serves || !before);
     }
 
+    /// The best of a large box beats each other head of it by itself: none is passed over unseen.
+    #[test]
+    fn the_best_of_a_large_box_beats_each_other_head(heads in prop::collection::vec((0.2..30.0_f64, 4.0..20.0_f64, 12.0..60.0_f64), 60..140)) {
+        let engine = engine();
+        let request = asked(NED);
+        let things: Vec<Item> = heads.iter().map(|(g, gap, long)| item(Kind::Head, &[
+            ("shape", "ball".into()), ("weight", format!("{g:.3} g")), ("gap_mm", format!("{gap:.2}")), ("length_mm", format!("{long:.2}")),
+        ])).collect();
+        let best = from_box(&engine, &request, &things).heads[0].at;
+        for other in (0..things.len()).filter(|o| *o != best) {
+            let pair = [things[best].clone(), things[other].clone()];
+            prop_assert_eq!(from_box(&engine, &request, &pair).heads[0].at, 0, "{} over {}", best, other);
+        }
+    }
+
     /// Whatever is typed or sent as a file is answered, never a panic.
     #[test]
     fn nothing_typed_stops_the_reader(line in "\\PC{0,80}", bytes in prop::collection::vec(any::<u8>(), 0..400), head in prop::sample::select(vec!["", "shape,weight\n", "form;length_mm\n", "line\ttest_lb\n"])) {

@@ -65,14 +65,28 @@ impl Store {
         Ok(None)
     }
 
-    /// Forgets the failures of subjects, after one succeeded.
+    /// After an attempt succeeded: forgets all failures of some subjects, and
+    /// of others takes back this one attempt, which was counted before it was
+    /// tried.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn forgive(&self, subjects: &[String]) -> Result<(), StoreError> {
-        sqlx::query!("delete from attempts where subject = any($1)", subjects)
-            .execute(&self.pool)
+    pub async fn forgive(
+        &self,
+        forgotten: &[String],
+        taken_back: &[String],
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        sqlx::query!("delete from attempts where subject = any($1)", forgotten)
+            .execute(&mut *tx)
             .await?;
+        sqlx::query!(
+            "update attempts set failures = failures - 1 where subject = any($1) and failures > 0",
+            taken_back
+        )
+        .execute(&mut *tx)
+        .await?;
+        tx.commit().await?;
         Ok(())
     }
 }

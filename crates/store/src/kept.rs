@@ -11,7 +11,7 @@ use yarrowfen_core::units::{Ladder, UnitSystem};
 use crate::{DEMO_OWNER, OwnerId, Store, StoreError};
 
 /// Most picks that one owner keeps; far above use, so that nobody fills the disk.
-const MOST_KEPT: i64 = 2000;
+pub(crate) const MOST_KEPT: i64 = 2000;
 
 /// What an angler writes beside a kept pick, trimmed and within limits.
 #[derive(Debug, Clone, PartialEq, Eq)]

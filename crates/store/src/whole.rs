@@ -3,7 +3,7 @@
 use time::OffsetDateTime;
 use uuid::Uuid;
 
-use crate::kept::insert as insert_kept;
+use crate::kept::{MOST_KEPT, insert as insert_kept};
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
 use crate::{Change, Kept, NewKept, NewWater, Owned, OwnerId, State, Store, StoreError, Water};
@@ -54,6 +54,15 @@ impl Store {
         }
         for (at, new) in kept {
             insert_kept(&mut tx, Uuid::new_v4(), owner, Some(*at), new).await?;
+        }
+        let have = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        if have > MOST_KEPT {
+            return Err(StoreError::Full(MOST_KEPT));
         }
         tx.commit().await?;
         Ok(change)

@@ -233,7 +233,13 @@ async fn attempts_at_once_are_counted_one_by_one(pool: PgPool) {
         let_through += usize::from(t.await.unwrap());
     }
     assert_eq!(let_through, 5);
-    store.forgive(&["a".into(), "b".into()]).await.unwrap();
+    // One subject is forgotten, of the other one attempt is taken back.
+    store.forgive(&["a".into()], &["b".into()]).await.unwrap();
+    let four = |_, f: yarrowfen_store::Failures| (f.count != 4).then_some(f.count);
+    assert_eq!(
+        store.begin_attempt(&["b".into()], four).await.unwrap(),
+        None
+    );
     let refuse = |_, f: yarrowfen_store::Failures| (f.count > 0).then_some(());
     assert!(
         store

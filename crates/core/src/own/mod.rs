@@ -63,14 +63,27 @@ pub struct Item {
 /// pick touches few of its things.
 #[derive(Debug, Clone, Default)]
 pub struct BoxIndex {
-    /// Heads: place, shape, metal, weight in grams.
-    pub heads: Vec<(usize, Shape, Material, f64)>,
+    /// Heads.
+    pub heads: Vec<HeadEntry>,
     /// Hooks without a head.
     pub hooks: Vec<usize>,
     /// Lines.
     pub lines: Vec<usize>,
     /// Rods.
     pub rods: Vec<usize>,
+}
+
+/// A head as a pick first looks at it.
+#[derive(Debug, Clone, Copy)]
+pub struct HeadEntry {
+    /// Its place among the things at hand.
+    pub at: usize,
+    /// Its shape.
+    pub shape: Shape,
+    /// What it is cast from.
+    pub material: Material,
+    /// Logarithm to base 2 of its weight in grams.
+    pub log2_g: f64,
 }
 
 impl BoxIndex {
@@ -80,9 +93,12 @@ impl BoxIndex {
         let mut index = Self::default();
         for (at, item) in things.iter().enumerate() {
             match &item.thing {
-                Thing::Head(h) => index
-                    .heads
-                    .push((at, h.shape, h.material, h.weight.grams())),
+                Thing::Head(h) => index.heads.push(HeadEntry {
+                    at,
+                    shape: h.shape,
+                    material: h.material,
+                    log2_g: h.weight.grams().log2(),
+                }),
                 Thing::Hook(_) => index.hooks.push(at),
                 Thing::Line(_) => index.lines.push(at),
                 Thing::Rod(_) => index.rods.push(at),
@@ -257,40 +273,51 @@ impl Thing {
         faults
     }
 
+    /// The fields whose texts make the name of a thing.
+    fn titled(&self) -> &'static [&'static str] {
+        match self {
+            Self::Head(_) => &["weight", "shape", "hook"],
+            Self::Hook(_) => &["hook", "hook_style"],
+            Self::Bait(_) => &["length_mm", "form"],
+            Self::Line(_) => &["test_lb", "line"],
+            Self::Rod(_) => &["least_g", "most_g"],
+        }
+    }
+
     /// A name in a few words, and the rest of what is known.
     #[must_use]
     pub fn told(&self, units: UnitSystem) -> (String, String) {
-        let shown: Vec<String> = fields(self.kind())
+        let shown: Vec<(&Field, String)> = fields(self.kind())
             .iter()
             .zip(self.write())
-            .map(|(field, text)| field.shown(&text, units))
+            .map(|(field, text)| (field, field.shown(&text, units)))
             .collect();
-        let (title, told): (String, &[usize]) = match self {
-            Self::Head(_) if shown[7].is_empty() => (format!("{} {}", shown[1], shown[0]), &[0, 1]),
-            Self::Head(_) => (
-                format!("{} {}, hook {}", shown[1], shown[0], shown[7]),
-                &[0, 1, 7],
-            ),
-            Self::Hook(_) => (format!("{} {}", shown[0], shown[1]).trim().into(), &[0, 1]),
-            Self::Bait(_) => (format!("{} {}", shown[1], shown[0]), &[0, 1]),
-            Self::Line(_) => (format!("{} {}", shown[1], shown[0]).trim().into(), &[0, 1]),
-            Self::Rod(r) => {
+        let text = |key: &str| {
+            let found = shown.iter().find(|s| s.0.key == key);
+            found.map_or("", |s| s.1.as_str())
+        };
+        let titled = self.titled();
+        let title = match (self, titled) {
+            (Self::Rod(r), _) => {
                 let n = |v| crate::units::plain(v, 1);
-                (format!("{}–{} g rod", n(r.least_g), n(r.most_g)), &[0, 1])
+                format!("{}–{} g rod", n(r.least_g), n(r.most_g))
             }
+            (_, [first, second, hook]) if !text(hook).is_empty() => {
+                format!("{} {}, hook {}", text(first), text(second), text(hook))
+            }
+            (_, [first, second, ..]) => format!("{} {}", text(first), text(second)),
+            _ => String::new(),
         };
-        let labelled = |field: &Field, text: &str| match field.holds {
+        let labelled = |(field, text): &(&Field, String)| match field.holds {
             Holds::Number(_) => format!("{} {text}", field.label.trim_end_matches(", measured")),
-            _ => text.to_owned(),
+            _ => text.clone(),
         };
-        let rest: Vec<String> = fields(self.kind())
+        let rest: Vec<String> = shown
             .iter()
-            .zip(&shown)
-            .enumerate()
-            .filter(|(i, (_, text))| !told.contains(i) && !text.is_empty())
-            .map(|(_, (field, text))| labelled(field, text))
+            .filter(|(field, text)| !titled.contains(&field.key) && !text.is_empty())
+            .map(labelled)
             .collect();
-        (title, rest.join(" · "))
+        (title.trim().to_owned(), rest.join(" · "))
     }
 
     /// What a list is sorted by first: weight, gap, length, test, most weight.

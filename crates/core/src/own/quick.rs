@@ -92,7 +92,7 @@ pub fn understand(line: &str, here: Kind, units: UnitSystem) -> Understood {
     let order = std::iter::once(here).chain(Kind::ALL.iter().copied().filter(|k| *k != here));
     let tried = order.map(|kind| {
         let u = Reading::new(kind, &words, units).run();
-        // What lacks a needed field understood less than what left a word over.
+        // A word left over counts more than a needed field that is lacking: it may be typed yet.
         let lacks = Item::read(kind, &u.texts, units).map_or_else(|f| f.len(), |_| 0);
         (
             lacks + 2 * u.left.len() - named(kind, &words).min(2 * u.left.len()),

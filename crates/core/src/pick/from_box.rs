@@ -4,19 +4,19 @@
 use serde::Serialize;
 
 use crate::answer::{Answer, Text};
-use crate::codes::{HookStyle, LowerBound, Material, Point, Shape, UpperBound};
+use crate::codes::{HookStyle, LowerBound, Material, Shape, UpperBound};
 use crate::own::{BoxIndex, Head, Item, NamedHook, Thing, named_hook};
 use crate::physics::sink::Fall;
 use crate::pick::compose::Verdict;
 use crate::pick::needs::Needs;
 use crate::pick::own_tools::{OwnTool, lines, rods};
 use crate::pick::setting::{Conditions, Rigged, Setting};
-use crate::pick::window::{Choice, choose};
+use crate::pick::window::choose;
 use crate::pick::work::Work;
 use crate::pick::{Engine, Options};
 use crate::request::PickRequest;
 use crate::tackle::hook::{Judgement, Sits};
-use crate::units::{Dimension, Mass, UnitSystem, grams, plain, round};
+use crate::units::{Mass, UnitSystem, grams, round};
 use uom::si::{mass::gram, time::second, velocity::meter_per_second};
 
 /// Own heads that are shown.
@@ -87,6 +87,8 @@ pub struct OwnHook {
     pub measured: bool,
     /// How it sits.
     pub sits: Sits,
+    /// Whether its point stands open where it should be hidden.
+    pub open: bool,
     /// In words with its numbers.
     pub text: String,
     /// What speaks against it.
@@ -98,6 +100,8 @@ pub struct OwnHook {
 const OUTSIDE: f64 = 4.0;
 /// Cost of each rung-like doubling beyond a bound.
 const BEYOND: f64 = 3.0;
+/// Lightest window end that is looked at, g.
+const LEAST_G: f64 = 0.05;
 /// Cost of a hook whose size nobody knows.
 const UNKNOWN_HOOK: f64 = 0.3;
 /// Cost of an open point where it should be hidden.
@@ -120,6 +124,13 @@ pub(super) fn hooks_fish(sits: Sits) -> bool {
     sits != Sits::GapFilled
 }
 
+impl OwnHook {
+    /// Whether it does its work in this bait and cover.
+    pub(super) fn fishes(&self) -> bool {
+        hooks_fish(self.sits) && !self.open
+    }
+}
+
 /// Whether a hook of this cut hides its point.
 #[must_use]
 pub fn hides(style: HookStyle) -> bool {
@@ -130,31 +141,33 @@ pub fn hides(style: HookStyle) -> bool {
 }
 
 /// One shape in one metal, at work on the question.
-struct Shaped {
-    shape: Shape,
-    material: Material,
-    conditions: Conditions,
-    choice: Choice,
+pub(super) struct Shaped {
+    pub(super) shape: Shape,
+    pub(super) material: Material,
+    pub(super) conditions: Conditions,
+    /// Ends of its window, as logarithms to base 2 of grams.
+    pub(super) window: (f64, f64),
     /// How much worse than the shape that suits best.
-    misfit: f64,
+    pub(super) misfit: f64,
 }
 
 /// An own head and what speaks against it, before words are made.
-struct Candidate<'i> {
-    at: usize,
-    head: &'i Head,
-    count: u32,
-    shaped: usize,
-    hook: Option<(NamedHook, Judgement)>,
-    cost: f64,
+pub(super) struct Candidate<'i> {
+    pub(super) at: usize,
+    pub(super) head: &'i Head,
+    pub(super) count: u32,
+    pub(super) shaped: usize,
+    pub(super) hook: Option<(NamedHook, Judgement)>,
+    pub(super) cost: f64,
 }
 
-struct Bench<'w, 'a> {
-    work: &'w Work<'a>,
-    verdict: &'w Verdict<'w>,
-    ideal: Mass,
-    shaped: Vec<Shaped>,
-    units: UnitSystem,
+pub(super) struct Matching<'w, 'a> {
+    pub(super) work: &'w Work<'a>,
+    pub(super) verdict: &'w Verdict<'w>,
+    pub(super) ideal: Mass,
+    pub(super) log2_ideal: f64,
+    pub(super) shaped: Vec<Shaped>,
+    pub(super) units: UnitSystem,
 }
 
 impl Engine {
@@ -170,19 +183,21 @@ impl Engine {
     ) -> OwnAnswer {
         let work = self.work(request, options, answer.rig);
         let verdict = work.verdict();
-        let mut bench = Bench {
+        let ideal = work.rungs[verdict.choice.rung].mass;
+        let mut matching = Matching {
             work: &work,
-            ideal: work.rungs[verdict.choice.rung].mass,
+            ideal,
+            log2_ideal: grams(ideal).log2(),
             verdict: &verdict,
             shaped: Vec::new(),
             units: options.units,
         };
-        let heads = bench.heads(things, index);
-        let hooks = bench.separate_hooks(things, index);
+        let heads = matching.heads(things, index);
+        let hooks = matching.separate_hooks(things, index);
         let total = heads.first().map_or(answer.weight.total_g, |h| {
             answer.weight.total_g - answer.weight.g + h.g
         });
-        bench.answer(
+        matching.answer(
             answer,
             heads,
             hooks,
@@ -192,7 +207,7 @@ impl Engine {
     }
 }
 
-impl Bench<'_, '_> {
+impl Matching<'_, '_> {
     /// The place of a shape in a metal, worked out when first met; none for a
     /// shape that the rig does not fish.
     fn shaped(&mut self, shape: Shape, material: Material) -> Option<usize> {
@@ -218,11 +233,12 @@ impl Bench<'_, '_> {
             work.tables,
         );
         let choice = choose(&self.needs(&rigged, &conditions), work.rungs);
+        let log2_g = |mass: Mass| grams(mass).max(LEAST_G).log2();
         self.shaped.push(Shaped {
             shape,
             material,
             conditions,
-            choice,
+            window: (log2_g(choice.lower.0), log2_g(choice.upper.0)),
             misfit: (best - score).clamp(0.0, 2.0),
         });
         Some(self.shaped.len() - 1)
@@ -270,13 +286,13 @@ impl Bench<'_, '_> {
     fn by_weight(&mut self, index: &BoxIndex) -> Vec<(f64, usize, usize)> {
         let wanted = self.work.request.tackle.material;
         let mut all = Vec::new();
-        for &(at, shape, material, g) in &index.heads {
+        for head in &index.heads {
             // A metal that is asked for by name is often the law's: no other will do.
-            if wanted.is_some_and(|m| m != material) {
+            if wanted.is_some_and(|m| m != head.material) {
                 continue;
             }
-            if let Some(shaped) = self.shaped(shape, material) {
-                all.push((self.weight_cost(g, shaped), at, shaped));
+            if let Some(shaped) = self.shaped(head.shape, head.material) {
+                all.push((self.weight_cost(head.log2_g, shaped), head.at, shaped));
             }
         }
         all
@@ -316,26 +332,31 @@ impl Bench<'_, '_> {
         match hook {
             None if self.work.rig.separate_hook => 0.0,
             None => UNKNOWN_HOOK,
-            Some((hook, judged)) => {
-                let open = self.work.point.0 == Point::Weedless && !hides(hook.style);
-                sits_cost(judged.sits) + if open { OPEN_POINT } else { 0.0 }
-            }
+            Some((hook, judged)) => sits_cost(judged.sits) + self.open_cost(hook.style),
+        }
+    }
+
+    fn open_cost(&self, style: HookStyle) -> f64 {
+        if self.work.stands_open(style) {
+            OPEN_POINT
+        } else {
+            0.0
         }
     }
 
     /// What speaks against a head's weight and shape.
-    fn weight_cost(&self, mass: f64, shaped: usize) -> f64 {
+    fn weight_cost(&self, log2_g: f64, shaped: usize) -> f64 {
         let s = &self.shaped[shaped];
-        let (lower, upper) = (grams(s.choice.lower.0), grams(s.choice.upper.0));
-        let off = (mass / grams(self.ideal)).log2().abs();
-        let beyond = if mass < lower {
-            OUTSIDE + BEYOND * (lower / mass).log2()
-        } else if mass > upper {
-            OUTSIDE + BEYOND * (mass / upper.max(0.05)).log2().max(0.0)
+        let (lower, upper) = s.window;
+        let off = (log2_g - self.log2_ideal).abs();
+        let beyond = (lower - log2_g).max(log2_g - upper).max(0.0);
+        // A hair of room: a rung that is the bound itself lies within.
+        let outside = if beyond > 1e-9 {
+            OUTSIDE + BEYOND * beyond
         } else {
             0.0
         };
-        off + beyond + s.misfit
+        off + outside + s.misfit
     }
 
     fn told(&self, c: &Candidate<'_>) -> OwnHead {
@@ -370,14 +391,14 @@ impl Bench<'_, '_> {
             })
             .collect();
         let hook = c.hook.as_ref().map(|(h, j)| self.hook_told(c.at, h, j));
-        let sits = hook.as_ref().is_none_or(|h| hooks_fish(h.sits));
+        let hooks = hook.as_ref().is_none_or(OwnHook::fishes);
         let (title, _) = Thing::Head(c.head.clone()).told(self.units);
         let mut own = OwnHead {
             at: c.at,
             title,
             count: c.count,
             g: c.head.weight.grams(),
-            serves: too_light.is_empty() && too_heavy.is_empty() && sits,
+            serves: too_light.is_empty() && too_heavy.is_empty() && hooks,
             rungs_off: self.rungs_off(mass),
             speed_mps: round(fall.speed().get::<meter_per_second>(), 3),
             time_s: time_s(fall),
@@ -390,86 +411,11 @@ impl Bench<'_, '_> {
         own
     }
 
-    fn rungs_off(&self, mass: Mass) -> i32 {
-        let place = |m: Mass| {
-            let below = self.work.rungs.iter().filter(|r| r.mass < m * (1.0 - 1e-6));
-            i32::try_from(below.count()).unwrap_or(0)
-        };
-        place(mass) - place(self.ideal)
-    }
-
-    /// What tying it on costs against the ideal.
-    fn costs(&self, own: &OwnHead, c: &Candidate<'_>) -> Vec<String> {
-        let mut costs = Vec::new();
-        let ideal = time_s(self.verdict.fall);
-        if let (Some(own_s), Some(ideal_s)) = (own.time_s, ideal)
-            && own.rungs_off != 0
-        {
-            let off = own_s - ideal_s;
-            let when = if off < 0.0 { "sooner" } else { "later" };
-            costs.push(format!(
-                "{} s {when} than the weight asked for",
-                plain(off.abs(), 1)
-            ));
-        }
-        costs.extend(own.too_light.iter().map(|n| format!("too light: {n}")));
-        costs.extend(own.too_heavy.iter().map(|n| format!("too heavy: {n}")));
-        if let Some(hook) = own.hook.as_ref().filter(|h| h.sits != Sits::Right) {
-            costs.push(hook.text.clone());
-        }
-        let s = &self.shaped[c.shaped];
-        if s.misfit > 0.15 {
-            let best = self.work.shape_at(&self.work.conditions).code;
-            costs.push(format!("a {} would suit this place better", best));
-        }
-        let open = self.work.point.0 == Point::Weedless;
-        if open && c.hook.as_ref().is_some_and(|h| !hides(h.0.style)) {
-            costs.push("its point stands open where it should be hidden".into());
-        }
-        costs
-    }
-
-    fn hook_told(&self, at: usize, hook: &NamedHook, judged: &Judgement) -> OwnHook {
-        let size = |mm: f64| match self.units {
-            UnitSystem::Metric => format!("{} mm", plain(mm, 1)),
-            UnitSystem::Imperial => Dimension::Size.print(mm, self.units),
-        };
-        let m = &hook.measures;
-        let measured = if hook.gap_measured {
-            "measured"
-        } else {
-            "by its number"
-        };
-        let mut text = format!(
-            "{}: {} of gap {measured}, {} asked for",
-            judged.sits,
-            size(m.gap_mm),
-            size(judged.wanted_gap_mm)
-        );
-        if let Some((nominal, _)) = hook.nominal_mm
-            && hook.gap_measured
-            && (nominal - m.gap_mm).abs() > 0.05 * nominal
-        {
-            text += &format!(" (its number says {})", size(nominal));
-        }
-        OwnHook {
-            at,
-            title: hook.label(),
-            gap_mm: round(m.gap_mm, 1),
-            length_mm: round(m.length_mm, 1),
-            measured: hook.gap_measured && hook.length_measured,
-            sits: judged.sits,
-            text,
-            cost: judged.cost,
-        }
-    }
-
     /// The own hooks that are tied behind a head that has none.
     fn separate_hooks(&self, things: &[&Item], index: &BoxIndex) -> Vec<OwnHook> {
         if !self.work.rig.separate_hook {
             return Vec::new();
         }
-        let hidden = self.work.point.0 != Point::Exposed;
         let mut found: Vec<_> = index
             .hooks
             .iter()
@@ -477,14 +423,9 @@ impl Bench<'_, '_> {
                 let item = things.get(at)?;
                 let hook = named_hook(self.work.tables, &item.thing)?;
                 let judged = self.work.hook_asked().judge(&hook.measures);
-                let open = if hidden && !hides(hook.style) {
-                    OPEN_POINT
-                } else {
-                    0.0
-                };
                 let told = self.hook_told(at, &hook, &judged);
                 Some(OwnHook {
-                    cost: told.cost + open,
+                    cost: told.cost + self.open_cost(hook.style),
                     ..told
                 })
             })
@@ -493,81 +434,8 @@ impl Bench<'_, '_> {
         found.truncate(SHOWN);
         found
     }
-
-    fn answer(
-        &self,
-        answer: &Answer,
-        heads: Vec<OwnHead>,
-        hooks: Vec<OwnHook>,
-        rods: Vec<OwnTool>,
-        lines: Vec<OwnTool>,
-    ) -> OwnAnswer {
-        let ideal = format!("{} {}", answer.weight.label, answer.head.shape);
-        let hook_serves =
-            !self.work.rig.separate_hook || hooks.first().is_some_and(|h| hooks_fish(h.sits));
-        let head_serves = heads.first().is_some_and(|h| h.serves);
-        let text = match heads.first() {
-            None => {
-                format!("No head in your box that this rig is fished with; the answer is {ideal}")
-            }
-            Some(h) if h.costs.is_empty() && h.rungs_off == 0 => {
-                format!(
-                    "Tie on your {}: it is the weight asked for, {} left",
-                    h.title, h.count
-                )
-            }
-            Some(h) if h.serves => format!(
-                "Tie on your {}, {}, within the window; {} left",
-                h.title,
-                rungs_in_words(h.rungs_off),
-                h.count
-            ),
-            Some(h) => format!(
-                "The nearest in your box is the {}, {}, and it does not do everything",
-                h.title,
-                rungs_in_words(h.rungs_off)
-            ),
-        };
-        let mut lacks = Vec::new();
-        if !head_serves {
-            lacks.push(if self.work.rig.separate_hook {
-                ideal
-            } else {
-                format!("{ideal}, hook {} {}", answer.hook.size, answer.hook.style)
-            });
-        }
-        if !hook_serves {
-            lacks.push(format!("a hook {} {}", answer.hook.size, answer.hook.style));
-        }
-        OwnAnswer {
-            serves: head_serves && hook_serves,
-            text: text.into(),
-            missing: (!lacks.is_empty())
-                .then(|| format!("Your box lacks {}", lacks.join(" and ")).into()),
-            heads,
-            hooks,
-            rods,
-            lines,
-        }
-    }
 }
 
-fn time_s(fall: Fall) -> Option<f64> {
+pub(super) fn time_s(fall: Fall) -> Option<f64> {
     fall.time().map(|t| round(t.get::<second>(), 2))
-}
-
-/// How far from the ideal, in words.
-fn rungs_in_words(off: i32) -> String {
-    let rungs = |n: i32| {
-        if n == 1 {
-            "a rung".into()
-        } else {
-            format!("{n} rungs")
-        }
-    };
-    match off {
-        0 => "the weight asked for".into(),
-        1.. => format!("{} heavier than asked for", rungs(off)),
-        _ => format!("{} lighter than asked for", rungs(-off)),
-    }
 }

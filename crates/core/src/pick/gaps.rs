@@ -5,9 +5,9 @@ use std::collections::BTreeMap;
 
 use serde::Serialize;
 
-use crate::codes::{HookStyle, Point, Shape, Wire};
+use crate::codes::{HookStyle, Shape, Wire};
 use crate::own::{Item, NamedHook, Thing, named_hook};
-use crate::pick::from_box::{hides, hooks_fish};
+use crate::pick::from_box::hooks_fish;
 use crate::pick::needs::Needs;
 use crate::pick::setting::{Rigged, Setting};
 use crate::pick::window::choose;
@@ -119,8 +119,7 @@ impl<'a> Task<'a> {
     }
 
     fn hook_serves(&self, hook: &NamedHook) -> bool {
-        let hidden = self.work.point.0 == Point::Weedless;
-        hooks_fish(self.judge(hook).sits) && (!hidden || hides(hook.style))
+        hooks_fish(self.judge(hook).sits) && !self.work.stands_open(hook.style)
     }
 
     fn head_serves(&self, shape: Shape, g: f64, hook: Option<&NamedHook>) -> bool {

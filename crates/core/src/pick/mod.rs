@@ -12,6 +12,7 @@ pub mod gaps;
 mod line;
 mod needs;
 mod own_tools;
+mod own_words;
 mod point;
 mod rank;
 pub mod reasons;

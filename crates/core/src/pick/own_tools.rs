@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 
-use crate::answer::Answer;
+use crate::answer::{self, Answer};
 use crate::codes::LineKind;
-use crate::own::{Item, Thing};
+use crate::own::{self, Item, Thing};
 use crate::units::{UnitSystem, plain};
 
 /// An own rod or line.
@@ -87,73 +87,56 @@ pub(super) fn rods(things: &[&Item], places: &[usize], total_g: f64) -> Vec<OwnT
 
 /// Own lines by kind and test.
 pub(super) fn lines(things: &[&Item], places: &[usize], answer: &Answer) -> Vec<OwnTool> {
-    let wanted = &answer.line;
-    let straight = wanted.computed_with != LineKind::Braid;
     let mut found = Vec::new();
     for (at, item) in placed(things, places) {
         let Thing::Line(line) = &item.thing else {
             continue;
         };
-        // Straight through, what is tied to the lure is the main line too.
-        let main = line.line == wanted.computed_with;
-        let leader = !straight && line.line == LineKind::Fluorocarbon;
-        let (least, most) = if main && !straight {
-            wanted.main_lb
-        } else {
-            wanted.leader_lb
-        };
-        if !main && !leader {
-            continue;
-        }
-        let role = if leader { "leader" } else { "main line" };
-        let asked = format!(
-            "{}–{} lb {} asked for",
-            plain(least, 0),
-            plain(most, 0),
-            role
-        );
-        let Some(test) = line.test_lb else {
-            let text = format!("{asked}; its test is not written down");
+        if let Some((against, fits, text)) = line_against(line, &answer.line) {
             let (title, _) = item.thing.told(UnitSystem::Metric);
-            found.push((
-                5.0,
-                OwnTool {
-                    at,
-                    title,
-                    fits: false,
-                    text,
-                },
-            ));
-            continue;
-        };
-        let fits = (least..=most).contains(&test);
-        let mut text = if fits { format!("as {role}") } else { asked };
-        let mut against = if fits {
-            0.0
-        } else {
-            2.0 + (test / most).ln().abs().max((least / test).ln().abs())
-        };
-        if let Some(mm) = line.diameter_mm.filter(|_| main) {
-            text += &format!(
-                ", {} mm measured; the window is computed with {} mm",
-                plain(mm, 2),
-                plain(wanted.computed_mm, 2)
-            );
-            against += (mm - wanted.computed_mm).abs();
-        }
-        if leader {
-            against += 0.5;
-        }
-        let (title, _) = item.thing.told(UnitSystem::Metric);
-        found.push((
-            against,
-            OwnTool {
+            let tool = OwnTool {
                 at,
                 title,
                 fits,
                 text,
-            },
-        ));
+            };
+            found.push((against, tool));
+        }
     }
     ranked(found)
+}
+
+/// What speaks against a line, whether it fits, and why; none for a kind that
+/// is not asked for.
+fn line_against(line: &own::Line, wanted: &answer::Line) -> Option<(f64, bool, String)> {
+    // Straight through, what is tied to the lure is the main line too.
+    let straight = wanted.computed_with != LineKind::Braid;
+    let main = line.line == wanted.computed_with;
+    let leader = !straight && line.line == LineKind::Fluorocarbon;
+    let (role, (least, most)) = match (main, leader) {
+        (true, _) if straight => ("main line", wanted.leader_lb),
+        (true, _) => ("main line", wanted.main_lb),
+        (_, true) => ("leader", wanted.leader_lb),
+        _ => return None,
+    };
+    let asked = format!("{}–{} lb {role} asked for", plain(least, 0), plain(most, 0));
+    let Some(test) = line.test_lb else {
+        let text = format!("{asked}; its test is not written down");
+        return Some((5.0, false, text));
+    };
+    let fits = (least..=most).contains(&test);
+    let beyond = (test / most).ln().max((least / test).ln()).max(0.0);
+    let mut against = if fits { 0.0 } else { 2.0 + beyond };
+    // The main line comes before the leader.
+    against += if main { 0.0 } else { 0.5 };
+    let mut text = if fits { format!("as {role}") } else { asked };
+    if let Some(mm) = line.diameter_mm.filter(|_| main) {
+        text += &format!(
+            ", {} mm measured; the window is computed with {} mm",
+            plain(mm, 2),
+            plain(wanted.computed_mm, 2)
+        );
+        against += (mm - wanted.computed_mm).abs();
+    }
+    Some((against, fits, text))
 }

@@ -1,7 +1,7 @@
 //! One rig on one question: what stays the same while weights and conditions
 //! are tried.
 
-use crate::codes::{Point, School, Wire};
+use crate::codes::{HookStyle, Point, School, Wire};
 use crate::data::{RigRow, ShapeRow, Tables};
 use crate::physics::sink::HeadBody;
 use crate::pick::needs::Needs;
@@ -131,6 +131,11 @@ impl<'a> Work<'a> {
     pub(super) fn hook_for(&self, head: Mass) -> (HookFit, Wire) {
         let wire = point::wire(self.request, self.rig, head, self.tables);
         (hook::fit(self.tables, &self.hook_asked(), wire), wire)
+    }
+
+    /// Whether the point of a hook of this cut stands open where it should be hidden.
+    pub(super) fn stands_open(&self, style: HookStyle) -> bool {
+        self.point.0 == Point::Weedless && !super::hides(style)
     }
 
     /// How readily the place takes tackle, 0..1.

@@ -258,6 +258,18 @@ impl PickRequest {
         Self::read(&flatten(&json)?, UnitSystem::Metric)
     }
 
+    /// The question that says nothing: everything as is usual.
+    #[must_use]
+    pub fn usual() -> Self {
+        let mut r = Reader {
+            fields: &Fields::new(),
+            system: UnitSystem::Metric,
+            faults: Vec::new(),
+            assumed: Vec::new(),
+        };
+        Self::gather(&mut r)
+    }
+
     /// Turns loose fields into a request. Messages print limits in `system`.
     ///
     /// # Errors
@@ -269,11 +281,23 @@ impl PickRequest {
             faults: Vec::new(),
             assumed: Vec::new(),
         };
-        let bait = read_bait(&mut r);
-        let water = read_water(&mut r);
-        let tackle = read_tackle(&mut r);
-        let views = read_views(&mut r);
-        let request = Self {
+        let request = Self::gather(&mut r);
+        if r.faults.is_empty() {
+            Ok(Self {
+                assumed: r.assumed,
+                ..request
+            })
+        } else {
+            Err(r.faults)
+        }
+    }
+    /// Reads every field; faults gather in the reader.
+    fn gather(r: &mut Reader<'_>) -> Self {
+        let bait = read_bait(r);
+        let water = read_water(r);
+        let tackle = read_tackle(r);
+        let views = read_views(r);
+        Self {
             rig: code!(r, "rig", Rig),
             bait,
             water,
@@ -290,14 +314,6 @@ impl PickRequest {
             tackle,
             views,
             assumed: Vec::new(),
-        };
-        if r.faults.is_empty() {
-            Ok(Self {
-                assumed: r.assumed,
-                ..request
-            })
-        } else {
-            Err(r.faults)
         }
     }
 }

@@ -3,14 +3,15 @@
 
 use std::borrow::Cow;
 
-use crate::codes::{HookStyle, Rig};
+use crate::codes::{HookStyle, Material, Rig, Shape};
 use crate::data::{Curve, RigRow, Tables};
-use crate::pick::hides;
-use crate::request::Bait;
+use crate::physics::sink::HeadBody;
+use crate::pick::{Engine, Options, hides};
+use crate::request::{Bait, PickRequest};
 use crate::tackle::bait::MeasuredBait;
 use crate::tackle::hook::{Asked, Judgement, MeasuredHook, Sits};
-use crate::units::{Dimension, UnitSystem, plain};
-use uom::si::length::millimeter;
+use crate::units::{Dimension, GRAMS_PER_OUNCE, Mass, MassDensity, UnitSystem, plain};
+use uom::si::{length::millimeter, mass::gram, mass_density::kilogram_per_cubic_meter};
 
 /// Length of the point, from the bend's centre forward, over the hook's length (v0).
 pub const POINT: f64 = 0.42;
@@ -214,6 +215,44 @@ pub fn usual_rig(bait: &Bait, tables: &Tables) -> Rig {
         .iter()
         .max_by(|a, b| suits(a).total_cmp(&suits(b)));
     best.map_or(Rig::Ned, |r| r.code)
+}
+
+/// The head drawn where none is named: the shape that belongs to the rig most,
+/// at the middle of its everyday weights, g.
+#[must_use]
+pub fn usual_head(rig: &RigRow) -> (Shape, f64) {
+    let belongs = |a: &(&Shape, &f64), b: &(&Shape, &f64)| a.1.total_cmp(b.1);
+    let shape = rig.shapes.iter().max_by(belongs);
+    let oz = rig.usual_oz.0.midpoint(rig.usual_oz.1);
+    (shape.map_or(Shape::Ball, |s| *s.0), oz * GRAMS_PER_OUNCE)
+}
+
+/// Length and height of a head of a shape, weight in grams and metal, mm.
+#[must_use]
+pub fn head_size(tables: &Tables, shape: Shape, g: f64, material: Material) -> (f64, f64) {
+    let row = tables.shape(shape);
+    let density = MassDensity::new::<kilogram_per_cubic_meter>(tables.density(material));
+    let body = HeadBody::new(Mass::new::<gram>(g), density, row.drag, row.frontal);
+    let across = body.sphere_diameter.get::<millimeter>();
+    (across * row.length, across * row.height)
+}
+
+impl Engine {
+    /// The hook that a rig would take for a bait in open water: size and cut.
+    #[must_use]
+    pub fn usual_hook(&self, bait: &Bait, rig: Rig) -> (String, HookStyle) {
+        let options = Options {
+            others: false,
+            ..Options::default()
+        };
+        let request = PickRequest {
+            rig: Some(rig),
+            bait: bait.clone(),
+            ..PickRequest::usual()
+        };
+        let hook = self.pick(&request, options).hook;
+        (hook.size.into_owned(), hook.style)
+    }
 }
 
 /// Rigging steps with the marks of this bait.

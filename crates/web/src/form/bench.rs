@@ -1,12 +1,12 @@
 //! The bench's question: a bait and a hook by their measures, as typed.
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::bench::usual_rig;
-use yarrowfen_core::codes::{BaitForm, Code, HookStyle, Material, Plastic, Rig, Shape, Wire};
+use yarrowfen_core::bench::{usual_head, usual_rig};
+use yarrowfen_core::codes::{BaitForm, Code, HookStyle, Plastic, Rig, Shape, Wire};
 use yarrowfen_core::limits::{self, Limit};
 use yarrowfen_core::own::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_hook};
 use yarrowfen_core::request::Bait;
-use yarrowfen_core::units::{Dimension, GRAMS_PER_OUNCE, UnitSystem, plain};
+use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
 /// Words of the bench's sentence.
 pub const KEYS: [&str; 13] = [
@@ -160,7 +160,10 @@ impl BenchForm {
     ) -> Option<NamedHook> {
         let gap_mm = self.number("gap", &limits::OWN_GAP, faults);
         let length_mm = self.number("long", &limits::OWN_LENGTH, faults);
-        let usual = || usual_hook(engine, bait, rig);
+        let usual = || {
+            let (size, style) = engine.usual_hook(bait, rig);
+            (HookNumber::parse(&size), style)
+        };
         let blank = self.typed("hook").is_empty() && gap_mm.is_none() && length_mm.is_none();
         let (number, style) = if blank && self.typed("style").is_empty() {
             usual()
@@ -169,7 +172,14 @@ impl BenchForm {
             let number = match self.typed("hook") {
                 "" if gap_mm.is_some() && length_mm.is_some() => None,
                 "" => usual().0,
-                text => Some(HookNumber::parse(text)?),
+                text => {
+                    let number = HookNumber::parse(text);
+                    if number.is_none() {
+                        faults.push(("hook", "this is no hook number; write 4 or 3/0".into()));
+                        return None;
+                    }
+                    number
+                }
             };
             (number, style)
         };
@@ -191,10 +201,8 @@ impl BenchForm {
     }
 
     fn head(&self, engine: &Engine, rig: Rig, faults: &mut Faults) -> (Shape, f64) {
-        let row = engine.tables().rig(rig);
-        let best = row.shapes.iter().max_by(|a, b| a.1.total_cmp(b.1));
-        let shape = self.code("shape", best.map_or(Shape::Ball, |s| *s.0), faults);
-        let usual_g = row.usual_oz.0.midpoint(row.usual_oz.1) * GRAMS_PER_OUNCE;
+        let (usual, usual_g) = usual_head(engine.tables().rig(rig));
+        let shape = self.code("shape", usual, faults);
         let typed = self.typed("head");
         let g = typed
             .strip_suffix(" g")
@@ -243,52 +251,6 @@ impl BenchForm {
     }
 }
 
-/// The hook that the rig would take for this bait in open water.
-fn usual_hook(engine: &Engine, bait: &Bait, rig: Rig) -> (Option<HookNumber>, HookStyle) {
-    let fields = [
-        ("rig", rig.code().to_owned()),
-        ("bait.form", bait.form.code().to_owned()),
-    ];
-    let mut loose: yarrowfen_core::request::Fields = fields
-        .into_iter()
-        .filter_map(|(k, v)| {
-            Some((
-                yarrowfen_core::request::field(k)?,
-                yarrowfen_core::request::Loose::Text(v),
-            ))
-        })
-        .collect();
-    let numbers = [
-        (limits::BAIT_LENGTH.field, Some(bait.length_mm)),
-        (limits::BAIT_BODY.field, bait.body_mm),
-    ];
-    for (field, number) in numbers {
-        if let Some(n) = number {
-            loose.insert(field, yarrowfen_core::request::Loose::Number(n));
-        }
-    }
-    let options = yarrowfen_core::Options {
-        others: false,
-        ..yarrowfen_core::Options::default()
-    };
-    match yarrowfen_core::PickRequest::read(&loose, UnitSystem::Metric) {
-        Ok(request) => {
-            let answer = engine.pick(&request, options);
-            (HookNumber::parse(&answer.hook.size), answer.hook.style)
-        }
-        Err(_) => (HookNumber::parse("1/0"), HookStyle::RoundBend),
-    }
-}
-
-/// Length and height of a head of a shape and weight in lead, mm.
-#[must_use]
-pub fn head_size(engine: &Engine, (shape, g): (Shape, f64)) -> (f64, f64) {
-    let row = engine.tables().shape(shape);
-    let density = engine.tables().density(Material::Lead);
-    let mm = (6.0 * g / 1000.0 / (std::f64::consts::PI * density)).cbrt() * 1000.0;
-    (mm * row.length, mm * row.height)
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -318,6 +280,17 @@ mod tests {
             .collect();
         assert_eq!(named, ["length", "form", "body", "hook"]);
         assert!(form.query_with(&[]).contains("body=thick"));
+    }
+
+    #[test]
+    fn a_hook_number_that_is_none_is_named() {
+        let engine = Engine::new().unwrap();
+        for bad in ["abc", "30/0", "-3"] {
+            let query = format!("length=97&hook={bad}");
+            let form = BenchForm::from_query(&query, UnitSystem::Metric);
+            let faults = form.read(&engine).unwrap_err();
+            assert_eq!(faults[0].0, "hook", "{bad}");
+        }
     }
 
     #[test]

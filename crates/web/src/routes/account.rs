@@ -14,7 +14,9 @@ use crate::account::throttle::{self, Rule, in_words};
 use crate::account::{Name, Token, check_password, hash, verify};
 use crate::demo::DEMO_ANGLER;
 use crate::errors::PageError;
-use crate::session::{Member, Reader, no_sign_in_cookie, renew, see_other, sign_in_cookie, token};
+use crate::session::{
+    Member, Reader, no_sign_in_cookie, renew, see_other, sign_in_cookie, token as token_of,
+};
 use crate::transfer;
 use crate::views::account::{AccountPage, MinePage};
 
@@ -87,6 +89,15 @@ fn subjects(http: &HttpRequest, key: &str) -> Vec<(String, Rule)> {
     ]
 }
 
+/// After a right password: the account's failures are forgotten. The address
+/// keeps its other failures: one known account does not wash away guesses at
+/// others.
+async fn forgive(app: &App, counted: Vec<(String, Rule)>) -> Result<(), PageError> {
+    let mut account: Vec<String> = counted.into_iter().map(|s| s.0).collect();
+    let address = account.split_off(2);
+    Ok(app.store.forgive(&account, &address).await?)
+}
+
 /// The page again with what was wrong; the password is not sent back.
 fn again(
     app: &App,
@@ -140,6 +151,9 @@ pub async fn sign_up(
     }
     let hash = hash(form.password.clone()).await?;
     let token = Token::fresh();
+    if let Some(old) = token_of(&http) {
+        app.store.sign_out(&old.hash()).await?;
+    }
     // Only what a browser kept moves; whoever is signed in already keeps his own.
     let browser = Reader::of(&session)?.owner;
     let made = app
@@ -199,9 +213,7 @@ pub async fn sign_in(
             "name and password do not belong together".into(),
         );
     };
-    // The address keeps its count: one known account does not wash away guesses at others.
-    let forgiven: Vec<String> = counted.into_iter().take(2).map(|s| s.0).collect();
-    app.store.forgive(&forgiven).await?;
+    forgive(&app, counted).await?;
     enter(&app, &http, &session, locked.owner, "/box").await
 }
 
@@ -227,7 +239,7 @@ async fn enter(
     owner: OwnerId,
     to: &str,
 ) -> Result<HttpResponse, PageError> {
-    if let Some(old) = token(http) {
+    if let Some(old) = token_of(http) {
         app.store.sign_out(&old.hash()).await?;
     }
     let token = Token::fresh();
@@ -253,7 +265,7 @@ pub async fn sign_out(
     form: web::Form<Input>,
 ) -> Result<HttpResponse, PageError> {
     reader.check_csrf(&form.csrf)?;
-    if let Some(token) = token(&http) {
+    if let Some(token) = token_of(&http) {
         app.store.sign_out(&token.hash()).await?;
     }
     signed_out(&app, &session, "/account?said=out")
@@ -293,8 +305,7 @@ async fn check_own(
     if !verify(password.to_owned(), Some(locked.password_hash)).await? {
         return Ok(Err("that is not the password".into()));
     }
-    let forgiven: Vec<String> = counted.into_iter().map(|s| s.0).collect();
-    app.store.forgive(&forgiven).await?;
+    forgive(app, counted).await?;
     Ok(Ok(()))
 }
 

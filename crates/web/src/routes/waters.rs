@@ -110,6 +110,31 @@ impl Input {
     }
 }
 
+/// Writes a water: a new one, or one that is corrected.
+async fn write(
+    app: &App,
+    member: &Member,
+    id: Option<Uuid>,
+    input: &Input,
+) -> Result<HttpResponse, PageError> {
+    let (asked, text) = match input.read(member, id) {
+        Ok(read) => read,
+        Err(form) => return list_page(app, &member.reader, &Asks::default(), Some(form)).await,
+    };
+    let new = NewWater {
+        name: text.name(),
+        remark: text.remark(),
+        asked: &asked,
+        made_at: None,
+    };
+    let owner = member.account.owner;
+    let saved = match id {
+        Some(id) => app.store.change_water(owner, id, &new).await.map(|()| id)?,
+        None => app.store.save_water(owner, &new).await?,
+    };
+    Ok(see_other(&format!("/waters?saved={saved}")))
+}
+
 /// Saves the water of a sentence.
 pub async fn save(
     app: web::Data<App>,
@@ -117,19 +142,7 @@ pub async fn save(
     input: web::Form<Input>,
 ) -> Result<HttpResponse, PageError> {
     member.reader.check_csrf(&input.csrf)?;
-    match input.read(&member, None) {
-        Ok((asked, text)) => {
-            let new = NewWater {
-                name: text.name(),
-                remark: text.remark(),
-                asked: &asked,
-                made_at: None,
-            };
-            let id = app.store.save_water(member.account.owner, &new).await?;
-            Ok(see_other(&format!("/waters?saved={id}")))
-        }
-        Err(form) => list_page(&app, &member.reader, &Asks::default(), Some(form)).await,
-    }
+    write(&app, &member, None, &input).await
 }
 
 /// Corrects a water.
@@ -140,22 +153,23 @@ pub async fn change(
     input: web::Form<Input>,
 ) -> Result<HttpResponse, PageError> {
     member.reader.check_csrf(&input.csrf)?;
-    let id = id(&path)?;
-    match input.read(&member, Some(id)) {
-        Ok((asked, text)) => {
-            let new = NewWater {
-                name: text.name(),
-                remark: text.remark(),
-                asked: &asked,
-                made_at: None,
-            };
-            app.store
-                .change_water(member.account.owner, id, &new)
-                .await?;
-            Ok(see_other(&format!("/waters?saved={id}")))
-        }
-        Err(form) => list_page(&app, &member.reader, &Asks::default(), Some(form)).await,
-    }
+    write(&app, &member, Some(id(&path)?), &input).await
+}
+
+/// Deletes a water, or brings it back; the list says which.
+async fn set_deleted(
+    app: &App,
+    member: &Member,
+    (path, token): (&str, &str),
+    deleted: bool,
+) -> Result<HttpResponse, PageError> {
+    member.reader.check_csrf(token)?;
+    let id = id(path)?;
+    app.store
+        .delete_water(member.account.owner, id, deleted)
+        .await?;
+    let said = if deleted { "deleted" } else { "saved" };
+    Ok(see_other(&format!("/waters?{said}={id}")))
 }
 
 /// Deletes a water; the list then offers to bring it back.
@@ -165,12 +179,7 @@ pub async fn delete(
     path: web::Path<String>,
     form: web::Form<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&form.csrf)?;
-    let id = id(&path)?;
-    app.store
-        .delete_water(member.account.owner, id, true)
-        .await?;
-    Ok(see_other(&format!("/waters?deleted={id}")))
+    set_deleted(&app, &member, (&path, &form.csrf), true).await
 }
 
 /// Brings a water back.
@@ -180,12 +189,7 @@ pub async fn restore(
     path: web::Path<String>,
     form: web::Form<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&form.csrf)?;
-    let id = id(&path)?;
-    app.store
-        .delete_water(member.account.owner, id, false)
-        .await?;
-    Ok(see_other(&format!("/waters?saved={id}")))
+    set_deleted(&app, &member, (&path, &form.csrf), false).await
 }
 
 /// The sentence of a question that names a water: its words take the place of

@@ -227,7 +227,7 @@ impl Entry {
 
     /// An empty form.
     #[must_use]
-    pub fn blank(kind: Kind, _: UnitSystem) -> Self {
+    pub fn blank(kind: Kind) -> Self {
         Self::make(kind, &Texts::new(), Faults::new())
     }
 

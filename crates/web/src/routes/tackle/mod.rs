@@ -16,7 +16,7 @@ use yarrowfen_store::{Change, State};
 use super::App;
 use super::kept::{html, id};
 use crate::errors::PageError;
-use crate::session::{Member, Reader, see_other};
+use crate::session::{Member, see_other};
 use crate::views::tackle::{BoxAsks, BoxPage, Entry, RowPart};
 
 /// A form of the box, as pairs: its fields go by the list.
@@ -36,18 +36,16 @@ fn texts<'p>(pairs: &'p [(String, String)]) -> Texts<'p> {
         .collect()
 }
 
-/// The box; who is not signed in learns what it is for.
+/// The box.
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Reader,
+    member: Member,
 ) -> Result<HttpResponse, PageError> {
-    let Some(account) = reader.account.clone() else {
-        return Err(PageError::SignIn);
-    };
+    let reader = &member.reader;
     let asks = BoxAsks::from_query(http.query_string());
     let units = reader.options.units;
-    let held = app.boxes.of(&app.store, &account).await?;
+    let held = app.boxes.of(&app.store, &member.account).await?;
     let (asks, entry) = if let Some(line) = asks.line.as_deref().filter(|l| !l.trim().is_empty()) {
         let understood = quick::understand(line, asks.kind, units);
         let kind = understood.kind;
@@ -71,14 +69,14 @@ pub async fn page(
             Some(Entry::of_owned(edited, units)),
         )
     } else if asks.new {
-        let blank = Entry::blank(asks.kind, units);
+        let blank = Entry::blank(asks.kind);
         (asks, Some(blank))
     } else {
         (asks, None)
     };
     Ok(html(
         StatusCode::OK,
-        BoxPage::new(&reader, &held, asks, entry).render()?,
+        BoxPage::new(reader, &held, asks, entry).render()?,
     ))
 }
 
