@@ -86,7 +86,10 @@ test('the printed bench is as long as the bait, and its bar measures 100 mm', as
   const mm = (px) => (px * 25.4) / dpi;
   for (const [url, long] of [[BENCH, 97], ['/bench?form=stick&length=127+mm&body=14.5+mm&hook=3/0&style=wide_gap', 127]]) {
     await page.goto(url);
+    // The sheet is another page: print it, not the one that is being left.
     await page.getByRole('link', { name: 'Print at true size' }).click();
+    await page.waitForURL(/\/bench\/print\?/);
+    await expect(page.locator('.true-size svg').first()).toBeVisible();
     const pdf = test.info().outputPath(`bench-${long}.pdf`);
     await page.pdf({ path: pdf, preferCSSPageSize: true });
     const sheet = pixels(pdf, dpi);
