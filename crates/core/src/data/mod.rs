@@ -390,6 +390,11 @@ impl Tables {
             .test
             .at(test_lb)
     }
+    /// Density of a kind of line, in kg/m³.
+    #[must_use]
+    pub fn line_density(&self, kind: LineKind) -> f64 {
+        Self::row(&self.lines.line, kind, |r| r.code).density
+    }
     /// Density of a material, in kg/m³.
     #[must_use]
     pub fn density(&self, material: Material) -> f64 {

@@ -188,7 +188,8 @@ row!(WireRow {
 row!(HookFile { size: Vec<HookSize>, style: Vec<HookStyleRow>, wire: Vec<WireRow> });
 row!(LineRow {
     code: LineKind,
-    test: Curve
+    test: Curve,
+    density: f64
 });
 row!(MaterialRow {
     code: Material,

@@ -2,4 +2,5 @@
 
 pub mod drag;
 pub mod feel;
+pub mod line;
 pub mod sink;

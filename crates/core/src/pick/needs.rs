@@ -94,15 +94,37 @@ impl<'a> Needs<'a> {
     fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
         let s = &self.setting;
         let rho = s.water.density.value;
-        let cd = match head.drag {
-            HeadDrag::Constant(cd) => cd,
-            HeadDrag::Sphere => drag::sphere(
-                rho * s.past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
-            ),
+        let (line, near_end) = (
+            feel::line_body(s.line, s.line_density),
+            feel::near_end(s.depth, s.cast),
+        );
+        let drawn = |past_head: Velocity, drift: Velocity, away: f64| {
+            let cd = match head.drag {
+                HeadDrag::Constant(cd) => cd,
+                HeadDrag::Sphere => drag::sphere(
+                    rho * past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
+                ),
+            };
+            let drawn = feel::Drawn {
+                line: &line,
+                depth: s.depth,
+                away,
+                current: s.current,
+                drift,
+                past_head,
+                drag_area: cd * head.frontal_area() + rigged.drawn_area,
+                bait_side: rigged.trailing.bait_side,
+                density: rho,
+            };
+            drawn.hold_weight()
         };
-        let area = cd * head.frontal_area() + rigged.drawn_area;
-        let slope = feel::line_slope(s.depth, s.cast);
-        feel::hold_weight(s.past_head, slope, area, rigged.trailing.bait_side, rho)
+        let wound = drawn(s.past_head, Velocity::default(), near_end);
+        if s.drift.value <= 0.0 {
+            return wound;
+        }
+        // Behind a drifting boat the whole cast is let out.
+        let behind = s.cast.value.max(near_end);
+        wound.max(drawn(s.past_drifted, s.drift, behind))
     }
 
     /// The head whose own weight in water is a force.

@@ -2,6 +2,7 @@
 
 use crate::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
 use crate::data::{Hang, RigRow, Tables, WayDown};
+use crate::physics::feel::current_at_head;
 use crate::physics::sink::Trailing;
 use crate::request::PickRequest;
 use crate::tackle::bait::MeasuredBait;
@@ -111,10 +112,15 @@ pub struct Setting {
     pub depth: Length,
     pub wind: Velocity,
     pub current: Velocity,
+    pub drift: Velocity,
     /// Speed of the water past a head that is drawn along and run past.
     pub past_head: Velocity,
+    /// The same behind a drifting boat.
+    pub past_drifted: Velocity,
     pub cast: Length,
     pub line: Length,
+    /// Density of the line, kg/m³.
+    pub line_density: f64,
     pub water: Water,
     /// Wanted speed of the fall.
     pub target: Velocity,
@@ -155,6 +161,7 @@ pub struct Ground<'t> {
     /// By school, in the contract's order.
     schools: Vec<SchoolGround>,
     mood: f64,
+    line_density: f64,
     free: Force,
     rod_least_g: f64,
     rod_most: Option<Mass>,
@@ -202,6 +209,7 @@ impl<'t> Ground<'t> {
             tables,
             schools: School::ALL.iter().map(school).collect(),
             mood: tables.mood_factor(request.mood),
+            line_density: tables.line_density(line_kind(request, rig)),
             free: Force::new::<newton>(cover.free_n * rig.limits.snap),
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
             rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
@@ -222,18 +230,21 @@ impl Setting {
     #[must_use]
     pub fn new(ground: &Ground<'_>, c: &Conditions, water: Water, school: School) -> Self {
         let by = &ground.schools[school as usize];
-        let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
-        let alongside = crate::physics::feel::CURRENT_SHARE * c.current_mps;
-        let castable = (GRAMS_PER_METRE_OF_CAST * c.cast_m).max(ground.rod_least_g);
         let mps = Velocity::new::<meter_per_second>;
+        let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
+        let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
+        let castable = (GRAMS_PER_METRE_OF_CAST * c.cast_m).max(ground.rod_least_g);
         Self {
             depth: Length::new::<meter>(c.depth_m),
             wind: mps(c.wind_mps),
             current: mps(c.current_mps),
-            // They seldom run the same way.
-            past_head: mps(c.retrieve_mps.hypot(c.drift_mps).hypot(alongside)),
+            drift: mps(c.drift_mps),
+            // A retrieve seldom runs the same way as they do.
+            past_head: mps(c.retrieve_mps.hypot(at_head.value)),
+            past_drifted: mps(c.retrieve_mps.hypot(c.drift_mps + at_head.value)),
             cast: Length::new::<meter>(c.cast_m),
             line: Length::new::<millimeter>(c.line_mm),
+            line_density: ground.line_density,
             water,
             target: mps(by.fall_mps * warmth * ground.mood),
             wait: by.wait,

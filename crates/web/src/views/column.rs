@@ -6,7 +6,7 @@ use yarrowfen_core::PickRequest;
 
 use yarrowfen_core::answer::{Answer, RungReport, Text};
 use yarrowfen_core::codes::FishAt;
-use yarrowfen_core::physics::feel::{CURRENT_SHARE, carried_m};
+use yarrowfen_core::physics::feel::{CURRENT_MEAN, carried_m};
 use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed};
 
 use super::bed::{self, FLOOR, LEFT, RIGHT, SURFACE};
@@ -91,7 +91,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         .position(|x| (x.oz - a.weight.oz).abs() < 1e-9)
         .unwrap_or(0);
     let shown: Vec<_> = (chosen.saturating_sub(1)..=(chosen + 1).min(a.rungs.len() - 1)).collect();
-    let flow = CURRENT_SHARE * r.water.current_mps;
+    let flow = CURRENT_MEAN * r.water.current_mps;
     let slowest = shown
         .iter()
         .filter_map(|i| a.rungs[*i].time_s)
