@@ -349,3 +349,48 @@ codes! {
         Turn = "turn" / "what to turn to",
     }
 }
+
+codes! {
+    /// Which way a cast is brought over a sloping bottom.
+    Direction { Up = "up" / "up the slope", Down = "down" / "down the slope" }
+}
+codes! {
+    /// How the line is held while a lure falls.
+    FallBy {
+        Slack = "slack" / "on a slack line",
+        SemiTight = "semi_tight" / "on a semi-tight line",
+        Tight = "tight" / "straight down on a tight line",
+        Pendulum = "pendulum" / "swinging back on a held line",
+    }
+}
+codes! {
+    /// What is done in a retrieve.
+    MoveKind {
+        Drag = "drag" / "drag",
+        Wind = "wind" / "wind",
+        Hop = "hop" / "hop",
+        Snap = "snap" / "snap",
+        Shake = "shake" / "shake",
+        Pause = "pause" / "pause",
+        LiftKill = "lift_kill" / "lift and kill",
+        Scoot = "scoot" / "scoot",
+        DeadStick = "dead_stick" / "dead-stick",
+    }
+}
+codes! {
+    /// Where a current runs, seen from the angler.
+    CurrentWay { Across = "across" / "across the cast", Toward = "toward" / "toward the rod", Away = "away" / "away from the rod" }
+}
+codes! {
+    /// Why a lure leaves the bottom where it was not meant to.
+    LiftCause {
+        Line = "line" / "the line pulls it up",
+        Flow = "flow" / "the current on the line lifts it",
+        Water = "water" / "the water lifts the bait",
+        Bottom = "bottom" / "the bottom falls away faster than it sinks",
+    }
+}
+codes! {
+    /// Where a lure is likely to hang.
+    HangCause { Edge = "edge" / "the line saws over an edge", Step = "step" / "the head is drawn into a step" }
+}

@@ -7,6 +7,7 @@
 //! Start with [`Engine::pick`].
 
 pub mod answer;
+pub mod cast;
 pub mod codes;
 pub mod data;
 pub mod limits;

@@ -180,9 +180,9 @@ impl Dimension {
 
     fn units_in_words(self) -> &'static str {
         match self {
-            Self::Distance => "m or ft",
+            Self::Distance => "m, cm or ft",
             Self::Size => "mm, cm or in",
-            Self::Speed | Self::Wind => "m/s, km/h, ft/s or mph",
+            Self::Speed | Self::Wind => "m/s, cm/s, km/h, ft/s or mph",
             Self::Temperature => "°C or °F",
         }
     }
@@ -231,6 +231,7 @@ impl Dimension {
         Some(match (self, unit) {
             (Self::Distance, "m") | (Self::Size, "mm") | (Self::Speed | Self::Wind, "m/s") => value,
             (Self::Distance, "ft" | "'" | "′") => Length::new::<foot>(value).get::<meter>(),
+            (Self::Distance, "cm") | (Self::Speed | Self::Wind, "cm/s") => value / 100.0,
             (Self::Size, "cm") => value * 10.0,
             (Self::Size, "in" | "\"" | "″") => Length::new::<inch>(value).get::<millimeter>(),
             (Self::Speed | Self::Wind, "km/h") => value / 3.6,

@@ -11,6 +11,7 @@ use crate::codes::{
     BaitForm, Bottom, Clarity, Cover, HookStyle, LineKind, Material, Mood, Plastic, Rig, School,
     Season, Shape, Species, Wire,
 };
+use crate::units::UnitSystem;
 
 /// Why a table cannot be used.
 #[derive(Debug, thiserror::Error)]
@@ -294,6 +295,11 @@ impl Tables {
             rig.bait.least_mm,
             rig.bait.most_mm,
         )?;
+        let moves = crate::cast::moves::read(&rig.retrieve.moves, UnitSystem::Metric);
+        if let Err(what) = moves {
+            return Err(DataError::Wrong { file, what });
+        }
+        within(file, "rest", rig.retrieve.rest_s, 0.0, 120.0)?;
         within(file, "overpower", rig.limits.overpower_pa, 1.0, 2000.0)?;
         within(
             file,

@@ -289,7 +289,9 @@ row!(RigTackle {
 });
 row!(RigRetrieve {
     name: String,
-    speed_mps: f64
+    speed_mps: f64,
+    rest_s: f64,
+    moves: String
 });
 
 /// How a rig bounds its head from above, beside water and tackle.

@@ -3,6 +3,7 @@
 pub mod advice;
 mod bait_advice;
 pub mod card;
+mod cast_rig;
 mod compose;
 mod conflict;
 mod coverage;
@@ -25,6 +26,7 @@ pub mod turns;
 mod window;
 mod work;
 
+pub use cast_rig::CastRig;
 pub use from_box::{OwnAnswer, OwnHead, OwnHook, hides};
 pub use own_tools::OwnTool;
 

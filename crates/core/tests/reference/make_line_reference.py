@@ -52,7 +52,7 @@ def rest(d, kg, long, a, b, ux, uy):
         pathlib.Path("lines.txt").write_text(FILE.format(d=d, kg=kg, long=long, a=a, b=b))
         system = moordyn.Create("lines.txt")
         moordyn.Init(system, [], [])
-        for k in range(160):
+        for k in range(480):
             moordyn.Step(system, [], [], k * 0.5, 0.5)
         line = moordyn.GetLine(system, 1)
         n = moordyn.GetLineN(line)

@@ -27,7 +27,7 @@ pub struct Thread<'a> {
     pub line: &'a LineBody,
     /// Water and air.
     pub stream: &'a Stream,
-    /// Steps from end to end: 24 keep the shape within a thousandth.
+    /// Steps from end to end: 16 keep pull and shape within a thousandth.
     pub steps: usize,
 }
 
@@ -38,7 +38,7 @@ impl<'a> Thread<'a> {
         Self {
             line,
             stream,
-            steps: 24,
+            steps: 16,
         }
     }
 
