@@ -187,7 +187,7 @@ fn a_snap_brings_three_eighths_up_about_two_metres() {
     s.profile = Profile::flat(9.0);
     s.cast = 9.0;
     s.fall = FallBy::Slack;
-    let up = Cast::of(&s).figures.highest.0;
+    let up = Cast::of(&s).figures.lift.0;
     assert!((1.5..2.6).contains(&up), "{up}");
 }
 
@@ -202,8 +202,7 @@ fn fifteen_grams_with_a_nine_centimetre_bait_fall_two_to_three_seconds_after_a_l
     s.lure = rig.lure;
     s.profile = Profile::flat(7.0);
     s.cast = 14.0;
-    let (height, time) = Cast::of(&s).figures.highest;
-    println!("{height} {time}");
+    let (height, time) = Cast::of(&s).figures.lift;
     assert!((2.0..3.2).contains(&time), "{height} m, {time} s");
 }
 
@@ -358,7 +357,7 @@ fn every_rig_brings_a_retrieve_that_reaches_the_rod() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 40, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
 
     /// While nobody pulls, energy only goes: kinetic and that of height together.
     #[test]
@@ -376,25 +375,26 @@ proptest! {
         }
     }
 
-    /// Half the time step changes no figure by more than a hundredth.
+    /// Half the time step changes no figure by more than a hundredth. The cast is
+    /// so long that the clock ends it: on others it may turn on a hair whether a
+    /// last move is still made before it is at the rod.
     #[test]
-    fn half_the_step_tells_the_same(g in 1.5..15.0f64, depth in 1.5..8.0f64, speed in 0.1..0.5f64, up in any::<bool>(), list in prop::sample::select(vec!["drag 60 cm, pause 2 s, hop 30 cm, pause 1 s", "wind 3 m, pause 1 s", "snap 60 cm, pause 2 s"])) {
+    fn half_the_step_tells_the_same(g in 1.5..15.0f64, depth in 3.0..8.0f64, speed in 0.05..0.15f64, up in any::<bool>(), list in prop::sample::select(vec!["drag 60 cm, pause 2 s, hop 30 cm, pause 1 s", "wind 3 m, pause 1 s", "snap 60 cm, pause 4 s"])) {
         let mut s = setup(g, list);
-        s.profile = Profile::new(vec![(0.0, 0.5), (22.0, depth)]).unwrap();
+        s.cast = 70.0;
+        s.profile = Profile::new(vec![(0.0, 0.5), (72.0, depth)]).unwrap();
         (s.retrieve, s.direction) = (speed, if up { Direction::Up } else { Direction::Down });
-        let (x, y) = (Cast::with_step(&s, 0.004), Cast::with_step(&s, 0.002));
-        let (a, b) = (x.figures, y.figures);
+        let (a, b) = (Cast::with_step(&s, 0.004).figures, Cast::with_step(&s, 0.002).figures);
+        prop_assert!(a.retrieve > 250.0, "the clock ends it");
         let near = |x: f64, y: f64, size: f64| (x - y).abs() <= 0.01 * size.max(x.abs());
         prop_assert!(near(a.landed.unwrap(), b.landed.unwrap(), 1.0), "{:?} {:?}", a.landed, b.landed);
+        prop_assert!(near(a.moved.0, b.moved.0, 3.0), "fall {:?} {:?}", a.moved, b.moved);
+        prop_assert!(near(a.fall_speed, b.fall_speed, 0.3), "fall {} {}", a.fall_speed, b.fall_speed);
         prop_assert!(near(a.contact, b.contact, 1.0), "contact {} {}", a.contact, b.contact);
         prop_assert!(near(a.zone, b.zone, 1.0), "zone {} {}", a.zone, b.zone);
-        prop_assert!(near(a.moved.0, b.moved.0, 1.0) && near(a.fall_speed, b.fall_speed, 1.0), "fall {:?} {:?} {} {}", a.moved, b.moved, a.fall_speed, b.fall_speed);
-        prop_assert!(near(a.slack, b.slack, 1.0) && near(a.peak, b.peak, 1.0), "slack {} {}, peak {} {}", a.slack, b.slack, a.peak, b.peak);
-        // Whether a last move is still made before it is at the rod turns on a hair.
-        let cycle: f64 = 12.0;
-        prop_assert!((a.retrieve - b.retrieve).abs() < cycle, "time {} {}", a.retrieve, b.retrieve);
+        prop_assert!(near(a.slack, b.slack, 1.0), "slack {} {}", a.slack, b.slack);
         prop_assert!(near(a.mean_height, b.mean_height, 1.0), "height {} {}", a.mean_height, b.mean_height);
-        prop_assert!(near(a.highest.0, b.highest.0, 1.0), "highest {:?} {:?}", a.highest, b.highest);
+        prop_assert!(near(a.lift.0, b.lift.0, 1.0), "lift {:?} {:?}", a.lift, b.lift);
     }
 
     #[test]

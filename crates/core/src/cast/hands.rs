@@ -1,7 +1,7 @@
 //! What hands and reel do to the line, act by act.
 
 use super::moves::Act;
-use super::sim::{Kept, LOW_DEG, Sim};
+use super::sim::{KEEP_EVERY_S, Kept, LOW_DEG, Sim};
 use crate::codes::FallBy;
 use std::f64::consts::PI;
 
@@ -9,6 +9,10 @@ use std::f64::consts::PI;
 const HIGH_DEG: f64 = 100.0;
 /// Trembles a second while a lure is shaken (v0).
 const TREMBLES_HZ: f64 = 3.0;
+
+/// What is faster than this, m/s, is followed in shorter steps: a splash at
+/// 10 m/s is braked, and a snap starts, within hundredths of a second.
+const PACE_MPS: f64 = 0.6;
 
 /// An act as it runs: for how long, and at which rates.
 struct Course {
@@ -77,6 +81,9 @@ impl Sim<'_> {
             Act::Drop(_) | Act::Slack(_) => Kept::Let(FallBy::Slack),
             Act::Fall(by, _) => Kept::Let(by),
         };
+        if matches!(self.kept, Kept::Let(_)) {
+            self.tension = 0.0;
+        }
         if matches!(act, Act::Reel(..) | Act::Raise(..)) {
             // Slack is taken up before a lure is moved.
             let (aim, behind) = self.aim(self.held_tip);
@@ -85,13 +92,19 @@ impl Sim<'_> {
         let (start, from) = (self.t, self.angle);
         let course = Course::of(act, from, self.rod);
         let moves = course.turn != 0.0 || course.tremble != 0.0;
+        let drawn = course.reel.max(course.turn.max(0.0) * self.rod);
         while self.t < until && !(self.home() && self.act > 0) {
             let gone = self.t - start;
             let left = course.seconds - gone;
             if left <= 1e-9 || (course.until_bottom && self.touches && gone > 0.05) {
                 break;
             }
-            let dt = self.step.min(left);
+            let pace = self.speed().max(drawn);
+            let dt = if pace <= 0.0 && self.rests() {
+                KEEP_EVERY_S.min(left)
+            } else {
+                (self.step / (pace / PACE_MPS).clamp(1.0, 16.0)).min(left)
+            };
             let phase = (2.0 * PI * TREMBLES_HZ * (gone + dt)).sin().max(0.0);
             self.angle = from + course.turn * (gone + dt) + course.tremble * phase;
             self.advance(dt, course.reel, moves);

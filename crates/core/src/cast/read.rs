@@ -1,7 +1,7 @@
 //! What is read off a cast: shares, times, where it lifts off and hangs.
 
 use super::profile::Bed;
-use super::sim::{SLACK_SHARE, Sample};
+use super::sim::Sample;
 use super::{Lure, Setup};
 use crate::codes::{FishAt, HangCause, LiftCause};
 
@@ -63,10 +63,9 @@ pub struct Figures {
     pub zone: f64,
     /// Share on a slack line.
     pub slack: f64,
-    /// Highest over the bottom after a lift on purpose, m, and the fall after it, s.
-    pub highest: (f64, f64),
-    /// Greatest height over the bottom in the retrieve, m.
-    pub peak: f64,
+    /// How high it comes at most when it is lifted on purpose, m, and how long it
+    /// then falls, s.
+    pub lift: (f64, f64),
     /// Mean height over the bottom, m.
     pub mean_height: f64,
     /// Where it leaves the bottom unasked.
@@ -108,11 +107,13 @@ pub(super) fn figures(
         .map_or((0.0, 0.0), |(a, b)| (a.at.x - b.at.x, b.at.y - a.at.y));
     let count = |f: &dyn Fn(&Sample) -> bool| rest.iter().filter(|s| f(s)).count();
     let drawn = count(&|s| !on_purpose(s));
-    let weight = setup.lure.weight;
     Figures {
         landed,
         moved,
-        fall_speed: last.map_or(0.0, |s| -s.at.z / s.t.max(1e-3)),
+        fall_speed: last.map_or(0.0, |s| match landed {
+            Some(t) => -bed.height(s.at.x) / t.max(1e-3),
+            None => -s.at.z / s.t.max(1e-3),
+        }),
         retrieve: rest
             .last()
             .zip(rest.first())
@@ -123,28 +124,24 @@ pub(super) fn figures(
             count(&|s| in_zone(setup.fish_at, s.height, -bed.height(s.at.x))),
             rest.len(),
         ),
-        slack: share(count(&|s| s.tension <= SLACK_SHARE * weight), rest.len()),
-        highest: highest(rest, &on_purpose),
-        peak: rest.iter().map(|s| s.height).fold(0.0, f64::max),
+        slack: share(count(&|s| s.slack), rest.len()),
+        lift: lifts(rest, &on_purpose),
         mean_height: rest.iter().map(|s| s.height).sum::<f64>() / rest.len().max(1) as f64,
         lift_offs: lift_offs(rest, &on_purpose),
         hangs: hangs(&setup.lure, bed, rest),
     }
 }
 
-/// The highest lift on purpose from which it came down again, and how long
-/// that fall took; (0, 0) where it never did.
-fn highest(rest: &[Sample], on_purpose: &dyn Fn(&Sample) -> bool) -> (f64, f64) {
+/// The highest lift on purpose from which it came down again, m, and how long
+/// that fall took, s; (0, 0) where it never did.
+fn lifts(rest: &[Sample], on_purpose: &dyn Fn(&Sample) -> bool) -> (f64, f64) {
     let last_touch = rest.iter().rposition(|s| s.touches).unwrap_or(0);
-    let lifted = rest[..last_touch]
-        .iter()
-        .enumerate()
-        .filter(|(_, s)| on_purpose(s));
-    let Some((at, top)) = lifted.max_by(|a, b| a.1.crest.total_cmp(&b.1.crest)) else {
-        return (0.0, 0.0);
-    };
-    let down = rest[at..].iter().find(|s| s.touches);
-    (top.crest, down.map_or(0.0, |s| s.t - top.t))
+    let lifted = (0..last_touch).filter(|i| on_purpose(&rest[*i]));
+    let top = lifted.max_by(|a, b| rest[*a].crest.total_cmp(&rest[*b].crest));
+    top.map_or((0.0, 0.0), |top| {
+        let down = rest[top..].iter().find(|s| s.touches);
+        (rest[top].crest, down.map_or(0.0, |s| s.t - rest[top].t))
+    })
 }
 
 /// Spells off the bottom between two touches, or from a touch to the end.

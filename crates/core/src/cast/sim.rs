@@ -17,7 +17,7 @@ use std::f64::consts::PI;
 /// Length of a step, s; half of it changes no figure by more than a hundredth.
 pub(super) const STEP_S: f64 = 0.004;
 /// Samples are kept every so many steps: ten a second.
-const KEEP_EVERY_S: f64 = 0.1;
+pub(super) const KEEP_EVERY_S: f64 = 0.1;
 /// The line's loads and the head's coefficient are looked up again after this, s.
 const LOADS_EVERY_S: f64 = 0.02;
 /// Friction of a head on the bottom (v0).
@@ -27,7 +27,7 @@ const TOUCH_M: f64 = 0.01;
 /// Time over which a pull is felt, s.
 const FELT_S: f64 = 0.04;
 /// A line with less pull than this share of the lure's weight is slack.
-pub(super) const SLACK_SHARE: f64 = 0.02;
+const SLACK_SHARE: f64 = 0.02;
 /// Height of the hands over the water, m, and the rod's angle at rest (v0).
 const HANDS_M: f64 = 0.9;
 pub(super) const LOW_DEG: f64 = 5.0;
@@ -47,6 +47,8 @@ pub struct Sample {
     pub tension: f64,
     /// Whether it touches the bottom.
     pub touches: bool,
+    /// Whether the line is left slack.
+    pub slack: bool,
     /// Height over the bottom, m.
     pub height: f64,
     /// Greatest height since the sample before, m.
@@ -85,7 +87,7 @@ pub(super) struct Sim<'a> {
     pub(super) angle: f64,
     pub(super) out: f64,
     pub(super) kept: Kept,
-    tension: f64,
+    pub(super) tension: f64,
     pub(super) touches: bool,
     cd: f64,
     chord: Chord,
@@ -328,6 +330,7 @@ impl<'a> Sim<'a> {
             speed: v.length(),
             tension: self.tension,
             touches: self.touches || height < TOUCH_M,
+            slack: self.kept == Kept::Let(FallBy::Slack),
             height,
             crest: std::mem::take(&mut self.crest),
             act: self.act,
@@ -340,6 +343,17 @@ impl<'a> Sim<'a> {
     pub(super) fn home(&self) -> bool {
         let left = self.held_tip - self.at;
         left.x * left.x + left.y * left.y < 1.0 || self.bed.height(self.at.x) > -0.1
+    }
+
+    pub(super) fn speed(&self) -> f64 {
+        self.v.length()
+    }
+
+    /// Whether it lies still and nothing moves it: such times need no fine steps.
+    pub(super) fn rests(&self) -> bool {
+        let s = &self.stream;
+        let calm = [s.current, s.drift, s.wind] == [DVec2::ZERO; 3];
+        self.touches && calm && self.v.length() <= 0.0
     }
 
     /// The second, where it lies on the bottom.
