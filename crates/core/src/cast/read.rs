@@ -124,7 +124,7 @@ pub(super) fn figures(
             count(&|s| in_zone(setup.fish_at, s.height, -bed.height(s.at.x))),
             rest.len(),
         ),
-        slack: share(count(&|s| s.slack), rest.len()),
+        slack: rest.iter().map(|s| s.slack).sum::<f64>() / (0.1 * rest.len().max(1) as f64),
         lift: lifts(rest, &on_purpose),
         mean_height: rest.iter().map(|s| s.height).sum::<f64>() / rest.len().max(1) as f64,
         lift_offs: lift_offs(rest, &on_purpose),

@@ -47,8 +47,8 @@ pub struct Sample {
     pub tension: f64,
     /// Whether it touches the bottom.
     pub touches: bool,
-    /// Whether the line is left slack.
-    pub slack: bool,
+    /// Seconds since the sample before in which the line was left slack.
+    pub slack: f64,
     /// Height over the bottom, m.
     pub height: f64,
     /// Greatest height since the sample before, m.
@@ -94,6 +94,7 @@ pub(super) struct Sim<'a> {
     looked: f64,
     kept_at: f64,
     crest: f64,
+    slack: f64,
     way: DVec3,
     edge: Option<(f64, f64)>,
     /// The rod tip, and the water where the lure is, looked up as they change.
@@ -133,6 +134,7 @@ impl<'a> Sim<'a> {
             looked: f64::NEG_INFINITY,
             kept_at: f64::NEG_INFINITY,
             crest: 0.0,
+            slack: 0.0,
             way: DVec3::NEG_X,
             edge: None,
             held_tip: DVec3::ZERO,
@@ -319,6 +321,9 @@ impl<'a> Sim<'a> {
     fn note(&mut self, at: DVec3, v: DVec3, tip: DVec3, lifts: [f64; 3]) {
         let height = (at.z - self.bed.height(at.x)).max(0.0);
         self.crest = self.crest.max(height);
+        if self.kept == Kept::Let(FallBy::Slack) {
+            self.slack += self.dt;
+        }
         if self.t - self.kept_at < KEEP_EVERY_S - 1e-9 {
             return;
         }
@@ -330,7 +335,7 @@ impl<'a> Sim<'a> {
             speed: v.length(),
             tension: self.tension,
             touches: self.touches || height < TOUCH_M,
-            slack: self.kept == Kept::Let(FallBy::Slack),
+            slack: std::mem::take(&mut self.slack),
             height,
             crest: std::mem::take(&mut self.crest),
             act: self.act,
