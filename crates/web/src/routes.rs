@@ -3,6 +3,7 @@
 pub mod account;
 pub mod api;
 pub mod bench;
+pub mod cast;
 pub mod gaps;
 pub mod kept;
 pub mod pick;
@@ -116,6 +117,8 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/bench", web::get().to(bench::page))
             .route("/bench/print", web::get().to(bench::print))
             .route("/bench/screen", web::get().to(bench::screen))
+            .route("/cast", web::get().to(cast::page))
+            .route("/cast/bottom", web::post().to(cast::bottom))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))

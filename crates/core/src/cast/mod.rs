@@ -4,6 +4,7 @@
 //! The model is that of [`sim`]; [`Cast::of`] runs it and reads the figures off.
 
 mod flight;
+pub mod grounds;
 mod hands;
 mod lure;
 pub mod moves;
@@ -21,6 +22,7 @@ pub use sim::Sample;
 
 use crate::codes::{CurrentWay, Direction, FallBy, FishAt};
 use crate::physics::line::{DVec2, DVec3, Pull, Stream, Thread};
+use crate::pick::CastRig;
 use moves::Act;
 use profile::Bed;
 use sim::{STEP_S, Sim};
@@ -29,6 +31,8 @@ use sim::{STEP_S, Sim};
 const LONGEST_S: f64 = 300.0;
 /// Longest first fall, s.
 const LONGEST_FALL_S: f64 = 120.0;
+/// Length of a rod where none is given, m (common practice: 6 ft 6 in to 7 ft 6 in).
+pub const ROD_M: f64 = 2.2;
 /// Least depth of water that a lure is thrown into, m.
 const LEAST_SPLASH_M: f64 = 0.3;
 
@@ -69,6 +73,40 @@ pub struct Setup {
 }
 
 impl Setup {
+    /// A rig cast over a bottom in its usual way, in still water and air.
+    #[must_use]
+    pub fn usual(rig: &CastRig, profile: Profile, cast: f64) -> Self {
+        Self {
+            lure: rig.lure,
+            profile,
+            direction: Direction::Up,
+            cast,
+            fall: rig.fall,
+            count: None,
+            rest: rig.rest,
+            fall_after: rig.fall_after,
+            moves: rig.moves.clone(),
+            retrieve: rig.retrieve,
+            current: (0.0, CurrentWay::Across),
+            wind: 0.0,
+            drift: 0.0,
+            rod: ROD_M,
+            fish_at: rig.fish_at,
+        }
+    }
+
+    /// The same with the count of those who fish off the bottom: begun when it
+    /// has sunk so far, as a share of the depth.
+    #[must_use]
+    pub fn counted(mut self, share: f64) -> Self {
+        let depth = self.profile.depth_at(self.cast);
+        let speed = self.lure.terminal(self.lure.postures.tight);
+        if speed > 0.0 {
+            self.count = Some(share * depth / speed);
+        }
+        self
+    }
+
     /// The current as it runs on the axes of the cast.
     fn flow(&self) -> DVec2 {
         let (speed, way) = self.current;

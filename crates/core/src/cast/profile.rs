@@ -16,7 +16,7 @@ const KNOTS: usize = 512;
 /// rising, depths not under 0.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Profile {
-    points: Vec<(f64, f64)>,
+    pub(super) points: Vec<(f64, f64)>,
 }
 
 impl Profile {

@@ -77,6 +77,34 @@ impl HeadWeight {
             .then_some(Self(g))
     }
 
+    /// Reads `1/8 oz` or `3.5 g`. A bare fraction is in ounces; anything else
+    /// needs its unit.
+    ///
+    /// # Errors
+    /// What is wrong with it, in words.
+    pub fn parse(text: &str) -> Result<Self, String> {
+        let text = text.trim();
+        let split = text.find(char::is_alphabetic).unwrap_or(text.len());
+        let (number, unit) = (text[..split].trim(), text[split..].trim().to_lowercase());
+        let value = read_number(number)
+            .ok_or_else(|| format!("“{}” is not a weight; write 1/8 oz or 3.5 g", shorten(text)))?;
+        let g = match unit.as_str() {
+            "oz" => value * GRAMS_PER_OUNCE,
+            "g" => value,
+            "" if number.contains('/') => value * GRAMS_PER_OUNCE,
+            _ => return Err("the weight needs its unit: 1/8 oz or 3.5 g".into()),
+        };
+        let on_rung = Self(g).rung().is_some();
+        let g = if on_rung { g } else { round(g, 3) };
+        Self::from_grams(g).ok_or_else(|| {
+            format!(
+                "the weight must lie between {} g and {} g",
+                Self::LEAST_G,
+                Self::MOST_G
+            )
+        })
+    }
+
     /// In grams.
     #[must_use]
     pub fn grams(self) -> f64 {
@@ -117,28 +145,8 @@ impl Cell for HeadWeight {
     fn holds(_: Option<Limit>) -> Holds {
         Holds::Weight
     }
-    /// A bare fraction is in ounces; anything else needs its unit.
     fn read(text: &str, _: &Field, _: UnitSystem) -> Result<Self, String> {
-        let text = text.trim();
-        let split = text.find(char::is_alphabetic).unwrap_or(text.len());
-        let (number, unit) = (text[..split].trim(), text[split..].trim().to_lowercase());
-        let value = read_number(number)
-            .ok_or_else(|| format!("“{}” is not a weight; write 1/8 oz or 3.5 g", shorten(text)))?;
-        let g = match unit.as_str() {
-            "oz" => value * GRAMS_PER_OUNCE,
-            "g" => value,
-            "" if number.contains('/') => value * GRAMS_PER_OUNCE,
-            _ => return Err("the weight needs its unit: 1/8 oz or 3.5 g".into()),
-        };
-        let on_rung = Self(g).rung().is_some();
-        let g = if on_rung { g } else { round(g, 3) };
-        Self::from_grams(g).ok_or_else(|| {
-            format!(
-                "the weight must lie between {} g and {} g",
-                Self::LEAST_G,
-                Self::MOST_G
-            )
-        })
+        Self::parse(text)
     }
     fn write(&self) -> String {
         self.label()

@@ -5,6 +5,7 @@
 use std::borrow::Cow;
 
 pub mod bench;
+pub mod cast;
 mod words;
 
 pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};

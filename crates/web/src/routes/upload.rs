@@ -10,7 +10,7 @@ use crate::errors::PageError;
 /// Largest file that is taken, bytes.
 pub const MOST_FILE: usize = 12 * 1024 * 1024;
 /// Largest other field, bytes.
-const MOST_FIELD: usize = 4 * 1024;
+const MOST_FIELD: usize = 256 * 1024;
 
 /// A form's fields and its file.
 #[derive(Debug, Default)]

@@ -4,6 +4,7 @@ pub mod account;
 pub mod bed;
 pub mod bench;
 pub mod card;
+pub mod cast;
 pub mod column;
 pub mod compare;
 pub mod drawing;

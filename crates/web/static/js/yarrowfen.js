@@ -9,7 +9,7 @@
   // After a word changed, the forms in the page's head come back to the new question.
   document.addEventListener('htmx:afterSettle', () => {
     const here = $('[data-here][name=back]');
-    if (here && ['/', '/bench'].includes(location.pathname)) here.value = location.pathname + location.search;
+    if (here && ['/', '/bench', '/cast'].includes(location.pathname)) here.value = location.pathname + location.search;
   });
   // The second sentence stays open over a swap.
   let moreOpen = false;
@@ -61,7 +61,7 @@
     u: () => $('button[name=units]')?.click(),
     k: keep,
   };
-  const places = { p: '/', k: '/kept', b: '/bench', x: '/box', w: '/waters', a: '/account' };
+  const places = { p: '/', k: '/kept', b: '/bench', t: '/cast', x: '/box', w: '/waters', a: '/account' };
   let going = false;
   document.addEventListener('keydown', (e) => {
     if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }

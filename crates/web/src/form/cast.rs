@@ -1,0 +1,331 @@
+//! The question of the Cast page: the words of Pick, and those of the cast.
+
+use yarrowfen_core::Engine;
+use yarrowfen_core::cast::grounds::{self, Ground};
+use yarrowfen_core::cast::{Profile, ROD_M, Setup, moves};
+use yarrowfen_core::codes::{Code, CurrentWay, Direction, FallBy};
+use yarrowfen_core::limits::Limit;
+use yarrowfen_core::own::HeadWeight;
+use yarrowfen_core::physics::feel::WIND_AT_LINE;
+use yarrowfen_core::pick::CastRig;
+use yarrowfen_core::units::{Dimension, Mass, UnitSystem};
+use yarrowfen_core::{Options, PickRequest};
+
+use super::PickForm;
+
+/// The words of the cast, beside those of Pick.
+pub const KEYS: [&str; 10] = [
+    "head", "dir", "ground", "bed", "fall", "rest", "moves", "rod", "way", "count",
+];
+
+/// Which settings are laid side by side.
+pub const SIDES: &[(&str, &str)] = &[
+    ("weight", "weight"),
+    ("speed", "speed"),
+    ("way", "direction"),
+];
+
+/// Faults by word.
+pub type Faults = Vec<(&'static str, String)>;
+
+/// How far it has sunk when a rig that is fished off the bottom begins.
+const COUNT_SHARE: f64 = 0.6;
+
+const REST: Limit = Limit {
+    field: "rest",
+    name: "rest",
+    unit: "s",
+    dimension: None,
+    least: 0.0,
+    most: 120.0,
+};
+const ROD: Limit = Limit {
+    field: "rod",
+    name: "rod",
+    unit: "m",
+    dimension: Some(Dimension::Distance),
+    least: 1.2,
+    most: 4.5,
+};
+
+/// The question as typed.
+#[derive(Debug, Clone)]
+pub struct CastForm {
+    /// The words of Pick.
+    pub pick: PickForm,
+    raw: [String; KEYS.len()],
+    /// What is laid side by side.
+    pub side: &'static str,
+}
+
+/// The question, read.
+#[derive(Debug, Clone)]
+pub struct CastAsked {
+    /// The question of Pick that it comes from.
+    pub request: PickRequest,
+    /// The rig.
+    pub rig: CastRig,
+    /// The cast.
+    pub setup: Setup,
+    /// The head named, if one was.
+    pub head: Option<HeadWeight>,
+}
+
+impl CastForm {
+    /// From a query string.
+    #[must_use]
+    pub fn from_query(query: &str, before: Options) -> Self {
+        let pairs: Vec<(String, String)> = serde_urlencoded::from_str(query).unwrap_or_default();
+        let get = |key: &str| {
+            let found = pairs.iter().find(|p| p.0 == key);
+            found.map(|p| p.1.trim().to_owned()).unwrap_or_default()
+        };
+        let side = get("side");
+        Self {
+            pick: PickForm::from_query(query, before),
+            raw: KEYS.map(get),
+            side: SIDES.iter().find(|s| s.0 == side).map_or("weight", |s| s.0),
+        }
+    }
+
+    /// What was typed at a word of the cast.
+    #[must_use]
+    pub fn typed(&self, key: &str) -> &str {
+        let at = KEYS.iter().position(|k| *k == key);
+        at.map_or("", |at| &self.raw[at])
+    }
+
+    /// Puts a word in place of what was typed.
+    pub fn set(&mut self, key: &str, text: String) {
+        if let Some(at) = KEYS.iter().position(|k| *k == key) {
+            self.raw[at] = text;
+        }
+    }
+
+    /// The query string that brings this cast back, with some words changed.
+    #[must_use]
+    pub fn query_with(&self, changes: &[(&str, &str)]) -> String {
+        let mut out = form_urlencoded::Serializer::new(self.pick.query_with(changes));
+        for (key, typed) in KEYS.iter().zip(&self.raw) {
+            let changed = changes.iter().find(|c| c.0 == *key).map(|c| c.1);
+            let text = changed.unwrap_or(typed);
+            if !text.is_empty() {
+                out.append_pair(key, text);
+            }
+        }
+        let side = changes
+            .iter()
+            .find(|c| c.0 == "side")
+            .map_or(self.side, |c| c.1);
+        out.append_pair("side", side);
+        out.finish()
+    }
+
+    fn code<T: Code>(&self, key: &'static str, usual: T, faults: &mut Faults) -> T {
+        match self.typed(key) {
+            "" => usual,
+            text => T::from_code(text).unwrap_or_else(|| {
+                faults.push((key, "this is not one of the choices".into()));
+                usual
+            }),
+        }
+    }
+
+    fn number(&self, key: &'static str, limit: &Limit, usual: f64, faults: &mut Faults) -> f64 {
+        let units = self.pick.units;
+        let text = self.typed(key);
+        if matches!(text, "" | "usual") {
+            return usual;
+        }
+        let bare = text.trim_end_matches(" s").trim_end_matches('s');
+        let read = match limit.dimension {
+            Some(d) => d.read(text, units).map_err(|e| e.to_string()),
+            None => bare
+                .trim()
+                .replace(',', ".")
+                .parse()
+                .map_err(|_| "give seconds, such as 5 s".to_owned()),
+        };
+        let checked = read.and_then(|n| limit.check(n, units));
+        checked.map_err(|m| faults.push((key, m))).unwrap_or(usual)
+    }
+
+    /// The bottom: typed, else one of those that come along.
+    fn profile(&self, faults: &mut Faults) -> Profile {
+        let ground = match self.typed("ground") {
+            "" => Some(&grounds::GROUNDS[0]),
+            code => Ground::from_code(code),
+        };
+        let usual = || ground.unwrap_or(&grounds::GROUNDS[0]).profile();
+        if self.typed("bed").is_empty() {
+            if ground.is_none() && self.typed("ground") != "own" {
+                faults.push(("ground", "this is not one of the choices".into()));
+            }
+            return usual();
+        }
+        grounds::read(self.typed("bed")).unwrap_or_else(|found| {
+            faults.extend(found.into_iter().map(|f| ("bed", f.message)));
+            usual()
+        })
+    }
+
+    /// Reads the question, or names every fault.
+    ///
+    /// # Errors
+    /// All faults; those of Pick's words by the contract's field.
+    pub fn read(&self, engine: &Engine) -> Result<CastAsked, Faults> {
+        let mut faults = Faults::new();
+        let profile = self.profile(&mut faults);
+        let head = match self.typed("head") {
+            "" | "usual" => None,
+            text => HeadWeight::parse(text)
+                .map_err(|m| faults.push(("head", m)))
+                .ok(),
+        };
+        let direction = self.code("dir", Direction::Up, &mut faults);
+        let way = self.code("way", CurrentWay::Across, &mut faults);
+        let rod = self.number("rod", &ROD, ROD_M, &mut faults);
+        let request = self.pick.read().map_err(|all| {
+            faults.extend(all.into_iter().map(|f| (word_of(&f.field), f.message)));
+        });
+        let Ok(mut request) = request else {
+            return Err(faults);
+        };
+        // The head is chosen for the water at the splash.
+        let splash = match direction {
+            Direction::Up => profile.depth_at(request.cast_m),
+            Direction::Down => profile.depth_at(request.cast_m).max(profile.depth_at(0.0)),
+        };
+        request.water.depth_m = splash.clamp(0.3, 60.0);
+        request.water.depth_max_m = None;
+        let mass = head.map(|h| Mass::new::<uom::si::mass::gram>(h.grams()));
+        let rig = engine.cast_rig(&request, self.pick.options(), mass);
+        let usual = Setup::usual(&rig, profile, request.cast_m);
+        let usual = if rig.hangs_level && self.typed("count") != "bottom" {
+            usual.counted(COUNT_SHARE)
+        } else {
+            usual
+        };
+        let setup = Setup {
+            direction,
+            fall: self.code("fall", usual.fall, &mut faults),
+            rest: self.number("rest", &REST, usual.rest, &mut faults),
+            moves: self.moves(&usual, &mut faults),
+            rod,
+            current: (request.water.current_mps, way),
+            wind: WIND_AT_LINE * request.water.wind_mps,
+            drift: request.water.drift_mps,
+            ..usual
+        };
+        if faults.is_empty() {
+            Ok(CastAsked {
+                request,
+                rig,
+                setup,
+                head,
+            })
+        } else {
+            Err(faults)
+        }
+    }
+
+    fn moves(&self, usual: &Setup, faults: &mut Faults) -> Vec<moves::Move> {
+        match self.typed("moves") {
+            "" | "usual" => usual.moves.clone(),
+            text => moves::read(text, self.pick.units).unwrap_or_else(|message| {
+                faults.push(("moves", message));
+                usual.moves.clone()
+            }),
+        }
+    }
+}
+
+/// The word of Pick that a field of the contract stands behind.
+fn word_of(field: &str) -> &'static str {
+    super::WORDS
+        .iter()
+        .find(|w| w.field == field)
+        .map_or("depth", |w| w.key)
+}
+
+/// A weight's neighbours on its ladder, or half and half again of it.
+#[must_use]
+pub fn neighbours(head_g: f64, options: Options) -> (f64, f64) {
+    let rungs = yarrowfen_core::units::rungs(options.ladder);
+    let grams = |r: &yarrowfen_core::units::Rung| yarrowfen_core::units::grams(r.mass);
+    let lighter = rungs.iter().rev().map(grams).find(|g| *g < head_g * 0.99);
+    let heavier = rungs.iter().map(grams).find(|g| *g > head_g * 1.01);
+    (
+        lighter.unwrap_or(head_g / 1.5),
+        heavier.unwrap_or(head_g * 1.5),
+    )
+}
+
+/// Seconds as a word.
+#[must_use]
+pub fn seconds(s: f64) -> String {
+    format!("{} s", yarrowfen_core::units::plain(s, 1))
+}
+
+/// Which unit system a list of moves is written in.
+#[must_use]
+pub fn moves_text(all: &[moves::Move], units: UnitSystem) -> String {
+    all.iter()
+        .map(|m| m.words(units))
+        .collect::<Vec<_>>()
+        .join(", ")
+}
+
+/// The ways of falling, for the sentence.
+#[must_use]
+pub fn falls() -> &'static [(&'static str, &'static str)] {
+    FallBy::WORDS
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn form(query: &str) -> CastForm {
+        CastForm::from_query(query, Options::default())
+    }
+
+    #[test]
+    fn a_bare_cast_is_one_that_can_be_made() {
+        let engine = Engine::new().unwrap();
+        let asked = form("").read(&engine).unwrap();
+        assert!(asked.rig.head_g > 0.2 && !asked.setup.moves.is_empty());
+    }
+
+    #[test]
+    fn every_bad_word_is_named_and_kept() {
+        let engine = Engine::new().unwrap();
+        let bad = form(
+            "depth=3+m&length=70+mm&wind=2+m/s&cast=9000+m&head=lots&dir=left&moves=dance&bed=1+2|0+3&rest=long",
+        );
+        let faults = bad.read(&engine).unwrap_err();
+        for key in ["cast", "head", "dir", "bed"] {
+            assert!(faults.iter().any(|f| f.0 == key), "{key}: {faults:?}");
+        }
+        let query = bad.query_with(&[]);
+        assert!(query.contains("head=lots") && query.contains("moves=dance"));
+        let later = form("moves=dance&rest=long").read(&engine).unwrap_err();
+        assert_eq!(
+            later.iter().map(|f| f.0).collect::<Vec<_>>(),
+            ["rest", "moves"]
+        );
+    }
+
+    #[test]
+    fn the_query_brings_the_same_cast_back() {
+        let engine = Engine::new().unwrap();
+        let first = form(
+            "head=1/8+oz&dir=down&bed=0+1|9+3|30+6&moves=drag+1+m,+hop+30+cm&rest=3+s&rig=tube&length=70+mm&depth=3+m&wind=2+m/s&cast=18+m",
+        );
+        let again = form(&first.query_with(&[]));
+        let (a, b) = (first.read(&engine).unwrap(), again.read(&engine).unwrap());
+        assert_eq!(a.setup.moves, b.setup.moves);
+        assert_eq!((a.setup.profile, a.head), (b.setup.profile, b.head));
+        assert_eq!(a.request, b.request);
+    }
+}
