@@ -22,6 +22,7 @@ const ALONE: Options = Options {
     ladder: Ladder::Ounces,
     others: false,
     explain: false,
+    own_fall: None,
 };
 
 fn picks(c: &mut Criterion) {

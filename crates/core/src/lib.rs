@@ -15,6 +15,7 @@ pub mod own;
 pub mod physics;
 pub mod pick;
 pub mod print;
+pub mod record;
 pub mod request;
 pub mod rigs;
 pub mod tackle;

@@ -32,7 +32,7 @@ pub fn viscosity(temperature: ThermodynamicTemperature) -> DynamicViscosity {
 }
 
 /// The water that a lure falls through.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Water {
     /// Density.
     pub density: MassDensity,

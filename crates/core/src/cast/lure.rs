@@ -22,7 +22,7 @@ pub struct Postures {
 }
 
 /// Head, hook and bait on a line. SI throughout.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Lure {
     /// Weight in water, N.
     pub weight: f64,

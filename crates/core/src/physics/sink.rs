@@ -14,7 +14,7 @@ use uom::si::{
 pub const STEEL: f64 = 7850.0;
 
 /// A head as the water meets it.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct HeadBody {
     /// Mass of the head alone, without hook.
     pub mass: Mass,

@@ -16,6 +16,7 @@ use crate::pick::work::Work;
 use crate::pick::{
     Picture, advice, bait_advice, conflict, explain, line, point, school, shape, steps, turns,
 };
+use crate::record::OwnFall;
 use crate::rigs::practice;
 use crate::tackle::hook::HookFit;
 use crate::units::{Rung, Time, grams, ounces, round};
@@ -139,6 +140,9 @@ impl<'a> Work<'a> {
 
     fn explain(&self, v: &Verdict<'_>, p: &Picture<'_>, reasons: &mut Reasons) {
         let (_, rule) = self.school(&self.conditions);
+        if let Some(own) = &self.options.own_fall {
+            explain::own_fall(own, v, p, reasons);
+        }
         school::explain(rule, v.school, self.request, self.tables, reasons);
         explain::weight(&v.choice, &v.needs, &v.body, p, reasons);
         let c = &self.conditions;
@@ -196,7 +200,26 @@ impl<'a> Work<'a> {
     }
 
     fn sink(&self, v: &Verdict<'_>) -> Sink {
+        let (needs, s) = (&v.needs, &v.needs.setting);
         let mps = |f: Fall| f.speed().get::<meter_per_second>();
+        let band = match self.options.own_fall {
+            Some(own) => own_band(mps(v.fall), own),
+            None => self.book_band(v),
+        };
+        let slack = needs.fall_at(&v.body, self.tables.baits.posture.slack_line);
+        Sink {
+            speed_mps: round(mps(v.fall), 3),
+            time_s: round(seconds(v.fall), 2),
+            band_mps: band,
+            slack_mps: round(mps(slack), 2),
+            target_mps: round(s.target.get::<meter_per_second>(), 3),
+            submerged_n: round(needs.weight(&v.body).get::<newton>(), 4),
+        }
+    }
+
+    /// Least and most speed by the spread of the posture between two anglers'
+    /// baits, and by the published coefficient of the head.
+    fn book_band(&self, v: &Verdict<'_>) -> (f64, f64) {
         let (needs, body, s) = (&v.needs, &v.body, &v.needs.setting);
         let r = needs.rigged();
         let (close, wide) = self.tables.conditions.fall.spread;
@@ -210,22 +233,15 @@ impl<'a> Work<'a> {
             &s.water,
         );
         let around = [
-            mps(needs.fall_at(body, r.tight * close)),
-            mps(needs.fall_at(body, r.tight * wide)),
-            mps(published),
-            mps(v.fall),
-        ];
+            needs.fall_at(body, r.tight * close),
+            needs.fall_at(body, r.tight * wide),
+            published,
+            v.fall,
+        ]
+        .map(|f| f.speed().get::<meter_per_second>());
         let least = around.iter().copied().fold(f64::INFINITY, f64::min);
         let most = around.iter().copied().fold(0.0, f64::max);
-        let slack = self.tables.baits.posture.slack_line;
-        Sink {
-            speed_mps: round(mps(v.fall), 3),
-            time_s: round(seconds(v.fall), 2),
-            band_mps: (round(least, 2), round(most, 2)),
-            slack_mps: round(mps(needs.fall_at(body, slack)), 2),
-            target_mps: round(s.target.get::<meter_per_second>(), 3),
-            submerged_n: round(needs.weight(body).get::<newton>(), 4),
-        }
+        (round(least, 2), round(most, 2))
     }
 
     /// What each school would tie on.
@@ -335,6 +351,16 @@ impl<'a> Work<'a> {
             tail_root_mm: round(b.tail_root.get::<millimeter>(), 0),
         }
     }
+}
+
+/// Two standard errors of one's own record either way; the speed goes with the
+/// square root of the drag.
+fn own_band(speed: f64, own: OwnFall) -> (f64, f64) {
+    let by = |errors: f64| {
+        let drag = (own.factor + errors * own.error).max(0.1 * own.factor);
+        round(speed * (own.factor / drag).sqrt(), 3)
+    };
+    (by(2.0), by(-2.0))
 }
 
 /// Seconds to the bottom, 0 for what floats.

@@ -2,10 +2,12 @@
 
 use crate::codes::{Basis, LowerBound, Topic, UpperBound, Wire};
 use crate::physics::sink::HeadBody;
+use crate::pick::compose::Verdict;
 use crate::pick::needs::Needs;
 use crate::pick::reasons::Reasons;
 use crate::pick::window::Choice;
 use crate::pick::{Picture, line};
+use crate::record::OwnFall;
 use crate::tackle::hook::{self, HookFit, TIGHT};
 use crate::units::{Dimension, Mass, grams, ounces, plain};
 use uom::si::{force::newton, time::second, velocity::meter_per_second};
@@ -214,4 +216,16 @@ fn wire(p: &Picture<'_>, reasons: &mut Reasons) {
         let text = format!("A leader of {} lb straightens {wire}", plain(leader, 0));
         reasons.con(about, "wire_straightens", basis, text);
     }
+}
+
+/// What one's own sink tests change.
+pub(super) fn own_fall(own: &OwnFall, v: &Verdict<'_>, p: &Picture<'_>, reasons: &mut Reasons) {
+    let text = format!(
+        "Your {} sink tests: {} times the book's drag (± {}); it falls at {}",
+        own.tests,
+        plain(own.factor, 2),
+        plain(2.0 * own.error, 2),
+        p.speed(v.fall.speed().get::<meter_per_second>())
+    );
+    reasons.pro(Topic::Weight, "own_sink_tests", Basis::OwnRecord, text);
 }

@@ -33,6 +33,7 @@ pub use own_tools::OwnTool;
 use crate::answer::{Answer, Hook, RigPlace, RunnerUp};
 use crate::codes::{Basis, Rig, School, Shape, Topic};
 use crate::data::{DataError, RigRow, Tables};
+use crate::record::OwnFall;
 use crate::request::PickRequest;
 use crate::units::{Dimension, Ladder, Mass, Rung, UnitSystem, round, rungs};
 use card::Axis;
@@ -41,9 +42,9 @@ use reasons::Reasons;
 use setting::Conditions;
 use work::Work;
 
-/// How a reader wants to be answered. It changes words and the ladder of
-/// weights, never the physics.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+/// How a reader wants to be answered: words, the ladder of weights, and what
+/// his own record says.
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Options {
     /// Units in texts.
     pub units: UnitSystem,
@@ -53,6 +54,9 @@ pub struct Options {
     pub others: bool,
     /// Whether every rule considered is told.
     pub explain: bool,
+    /// Drag of this bait and head by the angler's own sink tests; none goes by
+    /// the book.
+    pub own_fall: Option<OwnFall>,
 }
 
 impl Default for Options {
@@ -62,6 +66,7 @@ impl Default for Options {
             ladder: Ladder::Ounces,
             others: true,
             explain: false,
+            own_fall: None,
         }
     }
 }

@@ -281,6 +281,20 @@ pub struct Rigged {
 }
 
 impl Rigged {
+    /// The same with its drag times a factor: one's own record against the book.
+    #[must_use]
+    pub fn dragging(self, factor: f64) -> Self {
+        Self {
+            frontal: factor * self.frontal,
+            drawn_area: factor * self.drawn_area,
+            trailing: Trailing {
+                bait_side: factor * self.trailing.bait_side,
+                ..self.trailing
+            },
+            ..self
+        }
+    }
+
     /// Bait and hook behind a shape.
     #[must_use]
     pub fn new(

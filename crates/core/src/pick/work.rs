@@ -54,9 +54,10 @@ impl<'a> Work<'a> {
         };
         let hook = hook::fit(tables, &asked, point::usual_wire(request, rig, tables));
         let mass = hook.measured.mass();
+        let own = options.own_fall.map_or(1.0, |o| o.factor);
         let rigged = shapes
             .all()
-            .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables))
+            .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables).dragging(own))
             .collect();
         Self {
             tables,

@@ -1,0 +1,204 @@
+//! Sink tests and the least squares behind them.
+
+use proptest::prelude::*;
+use std::sync::LazyLock;
+use uom::si::mass::gram;
+use yarrowfen_core::cast::Lure;
+use yarrowfen_core::codes::FallBy;
+use yarrowfen_core::record::least::{NoFit, fit};
+use yarrowfen_core::record::{Missing, SinkTest, fitted, needed};
+use yarrowfen_core::units::Mass;
+use yarrowfen_core::{Engine, Options, PickRequest};
+
+/// NIST StRD, Misra1a (data and certified values from memory; the PyPI library
+/// `scipy` 1.17.1 gives the same to seven digits, reference/least_squares.py):
+/// y = b1 (1 − exp(−b2 x)).
+const MISRA1A: [(f64, f64); 14] = [
+    (77.6, 10.07),
+    (114.9, 14.73),
+    (141.1, 17.94),
+    (190.8, 23.93),
+    (239.9, 29.61),
+    (289.0, 35.18),
+    (332.8, 40.02),
+    (378.4, 44.82),
+    (434.8, 50.76),
+    (477.3, 55.05),
+    (536.8, 61.01),
+    (593.1, 66.40),
+    (689.1, 75.47),
+    (760.0, 81.78),
+];
+
+#[test]
+fn least_squares_finds_the_certified_values_from_both_starts() {
+    for start in [[500.0, 1e-4], [250.0, 5e-4]] {
+        let f = fit(&MISRA1A, start, |[a, b]: &[f64; 2], x: &f64| {
+            a * (1.0 - (-b * x).exp())
+        })
+        .unwrap();
+        let near = |found: f64, wanted: f64| {
+            assert!((found / wanted - 1.0).abs() < 1e-5, "{found} {wanted}")
+        };
+        near(f.found[0], 238.942_129_18);
+        near(f.found[1], 5.501_564_318_1e-4);
+        near(f.errors[0], 2.707_007_524_1);
+        near(f.errors[1], 7.266_868_843_6e-6);
+        near(f.squares, 0.124_551_388_94);
+        near(f.spread, 0.101_878_763_30);
+    }
+}
+
+#[test]
+fn points_that_determine_nothing_are_refused() {
+    let line = |p: &[f64; 2], x: &f64| p[0] + p[1] * x;
+    assert_eq!(
+        fit(&[(1.0, 2.0)], [1.0, 1.0], line),
+        Err(NoFit::Undetermined)
+    );
+    assert_eq!(
+        fit(&[(1.0, 2.0), (1.0, 2.1), (1.0, 1.9)], [1.0, 1.0], line),
+        Err(NoFit::Undetermined)
+    );
+}
+
+static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
+
+fn lure(g: f64) -> Lure {
+    let request = PickRequest::from_json(br#"{"rig":"ned"}"#).unwrap();
+    ENGINE
+        .cast_rig(&request, Options::default(), Some(Mass::new::<gram>(g)))
+        .lure
+}
+
+/// Tests made from a true factor, each off by so many seconds.
+fn tests(factor: f64, presses: &[(f64, f64)]) -> Vec<SinkTest> {
+    let made = |(depth, off): &(f64, f64)| {
+        let test = SinkTest {
+            depth: *depth,
+            seconds: 1.0,
+            fall: FallBy::Tight,
+            lure: lure(3.5),
+        };
+        SinkTest {
+            seconds: test.expected(factor) + off,
+            ..test
+        }
+    };
+    presses.iter().map(made).collect()
+}
+
+#[test]
+fn the_drag_comes_back_from_its_own_tests() {
+    let f = fitted(&tests(
+        1.3,
+        &[
+            (2.0, 0.1),
+            (3.0, -0.15),
+            (4.0, 0.1),
+            (5.0, -0.1),
+            (3.5, 0.05),
+        ],
+    ));
+    let own = f.own.unwrap();
+    assert!((own.factor - 1.3).abs() < 2.0 * own.error + 0.02, "{own:?}");
+    assert!(own.error < 0.1 && own.tests == 5 && f.missing.is_none());
+    assert!(f.tests.iter().all(|t| !t.1), "none stands out");
+}
+
+#[test]
+fn too_few_or_too_shallow_tests_say_what_is_missing() {
+    let none = fitted(&[]);
+    assert!(none.own.is_none() && matches!(none.missing, Some(Missing::Tests { more: 3.., .. })));
+    let one = fitted(&tests(1.2, &[(3.0, 0.0)]));
+    assert!(
+        one.own.is_none() && matches!(one.missing, Some(Missing::Tests { .. })),
+        "{one:?}"
+    );
+    // Half a metre takes under two seconds: a thumb's error is most of it.
+    let shallow = fitted(&tests(
+        1.2,
+        &[(0.5, 0.3), (0.5, -0.3), (0.5, 0.25), (0.5, -0.2)],
+    ));
+    assert!(shallow.own.is_none(), "{shallow:?}");
+    let Some(Missing::Tests { more, .. }) = shallow.missing else {
+        panic!("{shallow:?}")
+    };
+    assert!(more >= 2);
+    assert!(needed(2.0, 0.3) > needed(10.0, 0.3));
+}
+
+#[test]
+fn a_press_too_late_stands_out_and_struck_leaves_the_rest() {
+    let mut all = tests(
+        0.9,
+        &[(3.0, 0.1), (4.0, -0.1), (5.0, 0.0), (6.0, 0.1), (4.5, 4.0)],
+    );
+    let f = fitted(&all);
+    assert_eq!(
+        f.tests.iter().map(|t| t.1).collect::<Vec<_>>(),
+        [false, false, false, false, true]
+    );
+    all.pop();
+    let own = fitted(&all).own.unwrap();
+    assert!((own.factor - 0.9).abs() < 0.05, "{own:?}");
+}
+
+#[test]
+fn tests_beyond_reason_do_not_count() {
+    let mad = tests(9.0, &[(3.0, 0.0), (4.0, 0.0), (5.0, 0.0)]);
+    let f = fitted(&mad);
+    assert!(
+        f.own.is_none() && f.missing == Some(Missing::Sense),
+        "{f:?}"
+    );
+}
+
+#[test]
+fn own_tests_are_the_basis_of_a_pick_and_narrow_its_band() {
+    let request = PickRequest::from_json(br#"{"rig":"ned","water":{"depth_m":4}}"#).unwrap();
+    let book = ENGINE.pick(&request, Options::default());
+    let own = fitted(&tests(
+        1.25,
+        &[(3.0, 0.1), (4.0, -0.1), (5.0, 0.1), (6.0, -0.1)],
+    ))
+    .own;
+    let mine = ENGINE.pick(
+        &request,
+        Options {
+            own_fall: own,
+            ..Options::default()
+        },
+    );
+    assert!(
+        mine.reasons
+            .iter()
+            .any(|r| r.basis == yarrowfen_core::codes::Basis::OwnRecord),
+        "{:?}",
+        mine.reasons
+    );
+    let wide =
+        |a: &yarrowfen_core::Answer| (a.sink.band_mps.1 - a.sink.band_mps.0) / a.sink.speed_mps;
+    assert!(
+        wide(&mine) < 0.7 * wide(&book),
+        "{} {}",
+        wide(&mine),
+        wide(&book)
+    );
+    assert!(
+        mine.weight.oz >= book.weight.oz,
+        "more drag never asks for less lead"
+    );
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+
+    #[test]
+    fn the_truth_lies_within_three_errors(factor in 0.5..2.0f64, offs in prop::collection::vec(-0.3..0.3f64, 6)) {
+        let presses: Vec<_> = offs.iter().enumerate().map(|(i, o)| (2.0 + i as f64, *o)).collect();
+        let f = fitted(&tests(factor, &presses));
+        let so_far = f.so_far.unwrap();
+        prop_assert!((so_far.factor - factor).abs() < 4.0 * so_far.error + 0.02, "{factor} {so_far:?}");
+    }
+}
