@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use std::sync::LazyLock;
 use uom::si::mass::gram;
 use yarrowfen_core::cast::Lure;
-use yarrowfen_core::codes::FallBy;
+use yarrowfen_core::codes::{FallBy, Rig};
 use yarrowfen_core::record::least::{NoFit, fit};
 use yarrowfen_core::record::{Missing, SinkTest, fitted, needed};
 use yarrowfen_core::units::Mass;
@@ -166,7 +166,7 @@ fn own_tests_are_the_basis_of_a_pick_and_narrow_its_band() {
     let mine = ENGINE.pick(
         &request,
         Options {
-            own_fall: own,
+            own_fall: own.map(|o| (Rig::Ned, o)),
             ..Options::default()
         },
     );

@@ -4,9 +4,12 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::kept::{MOST_KEPT, insert as insert_kept};
+use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
-use crate::{Change, Kept, NewKept, NewWater, Owned, OwnerId, State, Store, StoreError, Water};
+use crate::{
+    Change, Kept, NewKept, NewSink, NewWater, Owned, OwnerId, Sink, State, Store, StoreError, Water,
+};
 
 /// All that an owner has here.
 #[derive(Debug, Clone)]
@@ -17,6 +20,8 @@ pub struct Whole {
     pub waters: Vec<Water>,
     /// The kept picks, oldest first.
     pub kept: Vec<Kept>,
+    /// The sink tests, oldest first.
+    pub sinks: Vec<Sink>,
 }
 
 impl Store {
@@ -31,6 +36,7 @@ impl Store {
             items: self.box_of(owner).await?,
             waters: self.waters(owner).await?,
             kept,
+            sinks: self.sinks(owner).await?,
         })
     }
 
@@ -44,6 +50,7 @@ impl Store {
         items: &[State],
         waters: &[NewWater<'_>],
         kept: &[(OffsetDateTime, NewKept<'_>)],
+        sinks: &[NewSink],
     ) -> Result<Change, StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
@@ -54,6 +61,9 @@ impl Store {
         }
         for (at, new) in kept {
             insert_kept(&mut tx, Uuid::new_v4(), owner, Some(*at), new).await?;
+        }
+        for sink in sinks {
+            insert_sink(&mut tx, owner, sink).await?;
         }
         let have = sqlx::query_scalar!(
             r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,

@@ -15,5 +15,6 @@ pub mod form;
 pub mod routes;
 pub mod serve;
 pub mod session;
+pub mod sinks;
 pub mod transfer;
 pub mod views;

@@ -4,6 +4,7 @@ pub mod account;
 pub mod api;
 pub mod bench;
 pub mod cast;
+pub mod count;
 pub mod gaps;
 pub mod kept;
 pub mod pick;
@@ -23,6 +24,7 @@ use yarrowfen_store::Store;
 
 use crate::boxes::Boxes;
 use crate::errors::PageError;
+use crate::sinks::Sinks;
 use tackle::import::Running;
 
 /// Largest form that is taken, bytes.
@@ -45,6 +47,8 @@ pub struct App {
     pub secure_cookies: bool,
     /// Boxes held in memory.
     pub boxes: Arc<Boxes>,
+    /// Sink tests held in memory.
+    pub sinks: Arc<Sinks>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
 }
@@ -60,6 +64,7 @@ impl App {
             demo: false,
             secure_cookies: false,
             boxes: Arc::default(),
+            sinks: Arc::default(),
             imports: Arc::default(),
         }
     }
@@ -119,6 +124,10 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/bench/screen", web::get().to(bench::screen))
             .route("/cast", web::get().to(cast::page))
             .route("/cast/bottom", web::post().to(cast::bottom))
+            .route("/count", web::get().to(count::page))
+            .route("/count", web::post().to(count::write))
+            .route("/count/book", web::post().to(count::book))
+            .route("/count/{id}/strike", web::post().to(count::strike))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))

@@ -9,10 +9,11 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
+use yarrowfen_core::codes::FallBy;
 use yarrowfen_core::own::{Item, Kind, Texts};
 use yarrowfen_core::units::{Ladder, UnitSystem};
 use yarrowfen_core::{FieldError, PickRequest};
-use yarrowfen_store::{KeptText, State, Whole};
+use yarrowfen_store::{KeptText, NewSink, Sink, State, Whole};
 
 /// Version of the file.
 const VERSION: u8 = 1;
@@ -30,6 +31,8 @@ struct File {
     items: Vec<ItemOut>,
     waters: Vec<WaterOut>,
     kept: Vec<KeptOut>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    sinks: Vec<SinkOut>,
 }
 
 #[derive(Serialize, Deserialize)]
@@ -64,6 +67,49 @@ struct KeptOut {
     ladder: Ladder,
     request: Value,
     answer: Value,
+}
+
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct SinkOut {
+    subject: String,
+    head_g: f64,
+    line_mm: f64,
+    temp_c: f64,
+    depth_m: f64,
+    seconds: f64,
+    fall: FallBy,
+    struck: bool,
+    #[serde(with = "time::serde::rfc3339")]
+    at: OffsetDateTime,
+}
+
+fn sink_out(s: &Sink) -> SinkOut {
+    SinkOut {
+        subject: s.test.subject.clone(),
+        head_g: s.test.head_g,
+        line_mm: s.test.line_mm,
+        temp_c: s.test.temp_c,
+        depth_m: s.test.depth_m,
+        seconds: s.test.seconds,
+        fall: FallBy::from_code(&s.test.fall).unwrap_or(FallBy::Tight),
+        struck: s.test.struck,
+        at: s.made_at,
+    }
+}
+
+fn read_sink(s: SinkOut) -> Result<NewSink, Vec<FieldError>> {
+    crate::sinks::checked(NewSink {
+        subject: s.subject,
+        head_g: s.head_g,
+        line_mm: s.line_mm,
+        temp_c: s.temp_c,
+        depth_m: s.depth_m,
+        seconds: s.seconds,
+        fall: s.fall.code().to_owned(),
+        struck: s.struck,
+        made_at: Some(s.at),
+    })
 }
 
 /// Writes all of an account.
@@ -107,6 +153,7 @@ pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
         items: items.collect(),
         waters: whole.waters.iter().map(water).collect::<Result<_, _>>()?,
         kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
+        sinks: whole.sinks.iter().map(sink_out).collect(),
     })
 }
 
@@ -145,6 +192,8 @@ pub struct Taken {
     pub waters: Vec<WaterIn>,
     /// The kept picks.
     pub kept: Vec<KeptIn>,
+    /// The sink tests.
+    pub sinks: Vec<NewSink>,
 }
 
 /// Reads a file, or names every fault by its place.
@@ -182,6 +231,12 @@ pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
         match read_kept(kept) {
             Ok(k) => taken.kept.push(k),
             Err(all) => faults.extend(placed(&format!("kept[{n}]"), all)),
+        }
+    }
+    for (n, sink) in file.sinks.into_iter().enumerate() {
+        match read_sink(sink) {
+            Ok(s) => taken.sinks.push(s),
+            Err(all) => faults.extend(placed(&format!("sinks[{n}]"), all)),
         }
     }
     if faults.is_empty() {

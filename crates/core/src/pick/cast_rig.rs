@@ -34,6 +34,8 @@ pub struct CastRig {
     pub moves: Vec<Move>,
     /// Speed of drags and winds, m/s.
     pub retrieve: f64,
+    /// Temperature of the water, °C, assumed by the season where it is not known.
+    pub temp_c: f64,
     /// Where the fish are.
     pub fish_at: FishAt,
     /// Whether it is fished on its way down, not from the bottom up.
@@ -107,6 +109,7 @@ impl Work<'_> {
             rest: self.rig.retrieve.rest_s,
             moves: moves::read(&self.rig.retrieve.moves, UnitSystem::Metric).unwrap_or_default(),
             retrieve: self.conditions.retrieve_mps,
+            temp_c: self.conditions.temp_c,
             fish_at: self.request.fish_at,
             hangs_level: level,
         }

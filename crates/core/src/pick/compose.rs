@@ -140,7 +140,7 @@ impl<'a> Work<'a> {
 
     fn explain(&self, v: &Verdict<'_>, p: &Picture<'_>, reasons: &mut Reasons) {
         let (_, rule) = self.school(&self.conditions);
-        if let Some(own) = &self.options.own_fall {
+        if let Some((_, own)) = &self.options.own_fall {
             explain::own_fall(own, v, p, reasons);
         }
         school::explain(rule, v.school, self.request, self.tables, reasons);
@@ -203,7 +203,7 @@ impl<'a> Work<'a> {
         let (needs, s) = (&v.needs, &v.needs.setting);
         let mps = |f: Fall| f.speed().get::<meter_per_second>();
         let band = match self.options.own_fall {
-            Some(own) => own_band(mps(v.fall), own),
+            Some((_, own)) => own_band(mps(v.fall), own),
             None => self.book_band(v),
         };
         let slack = needs.fall_at(&v.body, self.tables.baits.posture.slack_line);

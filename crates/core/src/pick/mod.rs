@@ -54,9 +54,9 @@ pub struct Options {
     pub others: bool,
     /// Whether every rule considered is told.
     pub explain: bool,
-    /// Drag of this bait and head by the angler's own sink tests; none goes by
-    /// the book.
-    pub own_fall: Option<OwnFall>,
+    /// Drag of this bait and head on a rig by the angler's own sink tests; none
+    /// goes by the book.
+    pub own_fall: Option<(Rig, OwnFall)>,
 }
 
 impl Default for Options {

@@ -54,7 +54,11 @@ impl<'a> Work<'a> {
         };
         let hook = hook::fit(tables, &asked, point::usual_wire(request, rig, tables));
         let mass = hook.measured.mass();
-        let own = options.own_fall.map_or(1.0, |o| o.factor);
+        let options = Options {
+            own_fall: options.own_fall.filter(|o| o.0 == rig.code),
+            ..options
+        };
+        let own = options.own_fall.map_or(1.0, |o| o.1.factor);
         let rigged = shapes
             .all()
             .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables).dragging(own))

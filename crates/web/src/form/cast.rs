@@ -176,18 +176,11 @@ impl CastForm {
     pub fn read(&self, engine: &Engine) -> Result<CastAsked, Faults> {
         let mut faults = Faults::new();
         let profile = self.profile(&mut faults);
-        let head = match self.typed("head") {
-            "" | "usual" => None,
-            text => HeadWeight::parse(text)
-                .map_err(|m| faults.push(("head", m)))
-                .ok(),
-        };
+        let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
         let way = self.code("way", CurrentWay::Across, &mut faults);
         let rod = self.number("rod", &ROD, ROD_M, &mut faults);
-        let request = self.pick.read().map_err(|all| {
-            faults.extend(all.into_iter().map(|f| (word_of(&f.field), f.message)));
-        });
+        let request = self.pick_words(&mut faults);
         let Ok(mut request) = request else {
             return Err(faults);
         };
@@ -198,8 +191,7 @@ impl CastForm {
         };
         request.water.depth_m = splash.clamp(0.3, 60.0);
         request.water.depth_max_m = None;
-        let mass = head.map(|h| Mass::new::<uom::si::mass::gram>(h.grams()));
-        let rig = engine.cast_rig(&request, self.pick.options(), mass);
+        let rig = engine.cast_rig(&request, self.pick.options(), head.map(mass_of));
         let usual = Setup::usual(&rig, profile, request.cast_m);
         let usual = if rig.hangs_level && self.typed("count") != "bottom" {
             usual.counted(COUNT_SHARE)
@@ -229,6 +221,53 @@ impl CastForm {
         }
     }
 
+    /// The question of a fall alone: Pick's words, the head, how it falls.
+    ///
+    /// # Errors
+    /// All faults.
+    pub fn read_fall(&self, engine: &Engine) -> Result<(PickRequest, CastRig), Faults> {
+        let mut faults = Faults::new();
+        let head = self.head(&mut faults);
+        let Ok(request) = self.pick_words(&mut faults) else {
+            return Err(faults);
+        };
+        let rig = engine.cast_rig(&request, self.pick.options(), head.map(mass_of));
+        match self.fall(&rig) {
+            Ok(_) if faults.is_empty() => Ok((request, rig)),
+            Ok(_) => Err(faults),
+            Err(more) => Err(faults.into_iter().chain(more).collect()),
+        }
+    }
+
+    /// How it falls: as said, else as the rig does.
+    ///
+    /// # Errors
+    /// When the word is none of the choices.
+    pub fn fall(&self, rig: &CastRig) -> Result<FallBy, Faults> {
+        let mut faults = Faults::new();
+        let fall = self.code("fall", rig.fall, &mut faults);
+        if faults.is_empty() {
+            Ok(fall)
+        } else {
+            Err(faults)
+        }
+    }
+
+    fn head(&self, faults: &mut Faults) -> Option<HeadWeight> {
+        match self.typed("head") {
+            "" | "usual" => None,
+            text => HeadWeight::parse(text)
+                .map_err(|m| faults.push(("head", m)))
+                .ok(),
+        }
+    }
+
+    fn pick_words(&self, faults: &mut Faults) -> Result<PickRequest, ()> {
+        self.pick.read().map_err(|all| {
+            faults.extend(all.into_iter().map(|f| (word_of(&f.field), f.message)));
+        })
+    }
+
     fn moves(&self, usual: &Setup, faults: &mut Faults) -> Vec<moves::Move> {
         match self.typed("moves") {
             "" | "usual" => usual.moves.clone(),
@@ -238,6 +277,10 @@ impl CastForm {
             }),
         }
     }
+}
+
+fn mass_of(head: HeadWeight) -> Mass {
+    Mass::new::<uom::si::mass::gram>(head.grams())
 }
 
 /// The word of Pick that a field of the contract stands behind.

@@ -423,7 +423,13 @@ pub async fn import(
         .collect();
     let change = app
         .store
-        .take_in(member.account.owner, &taken.items, &waters, &kept)
+        .take_in(
+            member.account.owner,
+            &taken.items,
+            &waters,
+            &kept,
+            &taken.sinks,
+        )
         .await?;
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
 }

@@ -108,7 +108,7 @@ pub async fn keep(
 ) -> Result<HttpResponse, PageError> {
     reader.check_csrf(&input.csrf)?;
     let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
-    let outcome = pick::answer(&app, &form);
+    let outcome = pick::own_record(&app, &reader, &form, pick::answer(&app, &form)).await;
     let text = KeptText::new(&input.name, &input.remark, &input.place);
     match (&outcome, text) {
         (Ok((request, answer)), Ok(text)) => {

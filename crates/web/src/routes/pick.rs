@@ -16,6 +16,7 @@ use crate::boxes::HeldBox;
 use crate::errors::PageError;
 use crate::form::PickForm;
 use crate::session::Reader;
+use crate::sinks::with_own;
 use crate::views::Frame;
 use crate::views::card::CardPage;
 use crate::views::how::HowPage;
@@ -27,6 +28,33 @@ pub fn answer(app: &App, form: &PickForm) -> Result<(PickRequest, Answer), Vec<F
     let request = form.read()?;
     let answer = app.engine.pick(&request, form.options());
     Ok((request, answer))
+}
+
+/// The same answered by the reader's own sink tests, where he has made enough
+/// for this bait on this rig. Picking goes on without them when the database is away.
+pub(super) async fn own_record(
+    app: &App,
+    reader: &Reader,
+    form: &PickForm,
+    outcome: Result<(PickRequest, Answer), Vec<FieldError>>,
+) -> Result<(PickRequest, Answer), Vec<FieldError>> {
+    let (request, answer) = outcome?;
+    let Some(account) = &reader.account else {
+        return Ok((request, answer));
+    };
+    let sinks = match app.sinks.of(&app.store, account.owner).await {
+        Ok(sinks) => sinks,
+        Err(e) => {
+            tracing::error!(error = ?e, "cannot read the sink tests");
+            return Ok((request, answer));
+        }
+    };
+    let options = with_own(&app.engine, &request, form.options(), answer.rig, &sinks);
+    if options.own_fall.is_none() {
+        return Ok((request, answer));
+    }
+    let by_own = app.engine.pick(&request, options);
+    Ok((request, by_own))
 }
 
 /// The box of who is signed in. Picking goes on without it when the database is away.
@@ -68,7 +96,7 @@ pub async fn page(
     let at_water = waters::applied(&http, &reader, waters);
     let asked = at_water.as_deref().unwrap_or(http.query_string());
     let form = PickForm::from_query(asked, reader.options).with_views(&reader.views);
-    let outcome = answer(&app, &form);
+    let outcome = own_record(&app, &reader, &form, answer(&app, &form)).await;
     let own = match (&held, &outcome) {
         (Some(held), Ok((request, answer))) => Some(from_box(&app, held, request, answer, &form)),
         _ => None,

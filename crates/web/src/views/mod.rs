@@ -7,6 +7,7 @@ pub mod card;
 pub mod cast;
 pub mod column;
 pub mod compare;
+pub mod count;
 pub mod drawing;
 pub mod gaps;
 pub mod how;

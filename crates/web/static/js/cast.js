@@ -117,3 +117,74 @@
   // Another bottom of the list lets go of the drawn one.
   document.addEventListener('change', (e) => { if (e.target.id === 'w-ground' && e.target.value !== 'own') $('#bed-word').value = ''; }, true);
 })();
+
+// The countdown: a press at the splash, a press at the bottom.
+(() => {
+  'use strict';
+  const $ = (selector) => document.querySelector(selector);
+  let from = null;
+  let timer = null;
+  let beeps = null;
+
+  const beep = (hz) => {
+    if (!$('#count-sound')?.checked) return;
+    beeps ??= new AudioContext();
+    const tone = beeps.createOscillator();
+    const loud = beeps.createGain();
+    tone.frequency.value = hz;
+    loud.gain.value = 0.15;
+    tone.connect(loud).connect(beeps.destination);
+    tone.start();
+    tone.stop(beeps.currentTime + 0.12);
+  };
+  const buzz = (pattern) => { if ($('#count-buzz')?.checked && navigator.vibrate) navigator.vibrate(pattern); };
+
+  const say = (what, number, unit) => {
+    $('#press-what').textContent = what;
+    $('#press-number').textContent = number;
+    $('#press-unit').textContent = unit;
+  };
+  const reset = () => {
+    clearInterval(timer);
+    from = null;
+    const press = $('#press');
+    press.classList.remove('running', 'due');
+    say('Splash', Number(press.dataset.seconds).toFixed(1), 's to the bottom');
+    $('#press-says').textContent = '';
+    $('#press-again').hidden = true;
+  };
+  let told = null;
+  const tick = () => {
+    const left = Number($('#press').dataset.seconds) - (performance.now() - from) / 1000;
+    const whole = Math.ceil(left);
+    if (whole === told) return;
+    told = whole;
+    $('#press').classList.toggle('due', left <= 0);
+    say('Bottom', left > 0 ? String(whole) : `+${String(-whole)}`, left > 0 ? 's left: press when it touches' : 's over: press when it touches');
+    if (whole <= 3 && whole > 0) { beep(660); buzz(60); }
+    if (whole === 0) { beep(990); buzz([120, 60, 120]); }
+  };
+  document.addEventListener('click', (e) => {
+    const press = e.target.closest('#press');
+    if (press && from === null) {
+      from = performance.now();
+      told = null;
+      press.classList.add('running');
+      timer = setInterval(tick, 50);
+      tick();
+    } else if (press) {
+      const seconds = (performance.now() - from) / 1000;
+      clearInterval(timer);
+      from = null;
+      press.classList.remove('running', 'due');
+      say('Splash', seconds.toFixed(1), 's pressed: press to count again');
+      const field = $('#count-seconds');
+      $('#press-says').textContent = field ? `${seconds.toFixed(1)} s. Write it down, or press again.` : `${seconds.toFixed(1)} s.`;
+      if (field) field.value = seconds.toFixed(1);
+      $('#press-again').hidden = false;
+    }
+    if (e.target.closest('#press-again')) reset();
+  });
+  // A word of its sentence takes effect at once.
+  document.addEventListener('change', (e) => { const form = e.target.closest('[data-submit-on-change]'); if (form) form.requestSubmit(); });
+})();

@@ -23,7 +23,7 @@ use crate::views::tackle::{BoxAsks, BoxPage, Entry, RowPart};
 pub type Pairs = web::Form<Vec<(String, String)>>;
 
 /// A field of such a form.
-fn field<'p>(pairs: &'p [(String, String)], name: &str) -> &'p str {
+pub(super) fn field<'p>(pairs: &'p [(String, String)], name: &str) -> &'p str {
     let found = pairs.iter().find(|p| p.0 == name);
     found.map_or("", |p| p.1.as_str())
 }

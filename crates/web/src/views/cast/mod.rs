@@ -12,6 +12,7 @@ mod words;
 
 pub use plate::{HIGH, Plate, WIDE};
 pub use run::{Beside, Run, other};
+pub use words::{CastWords, label as word_label};
 
 use super::Frame;
 use super::sentence::{Control, Sentence};
@@ -67,7 +68,7 @@ pub struct CastPage {
     /// Words of Pick.
     pub sentence: Sentence,
     /// Words of the cast.
-    pub words: Vec<Control>,
+    pub words: CastWords,
     /// Faults: names and messages.
     pub faults: Vec<(&'static str, String)>,
     /// Words of Pick that the sentence does not show, to be sent along.
@@ -103,21 +104,10 @@ impl CastPage {
         let pick_query = form.pick.query();
         let mut frame = Frame::new("cast", reader, format!("/cast?{query}"));
         (frame.units, frame.ladder) = (form.pick.units, form.pick.ladder);
-        let hidden = crate::form::WORDS
-            .iter()
-            .filter(|w| !SHOWN.contains(&w.key))
-            .map(|w| (w.key, form.pick.typed(w.key).to_owned()))
-            .filter(|w| !w.1.is_empty())
-            .collect();
-        let words = words::words(form, asked, &faults);
-        let by_word = |f: &(&'static str, String)| (words::label(f.0), f.1.clone());
-        let wrong: Vec<_> = faults
-            .iter()
-            .filter_map(|f| {
-                let word = crate::form::WORDS.iter().find(|w| w.key == f.0)?;
-                Some(yarrowfen_core::FieldError::new(word.field, f.1.clone()))
-            })
-            .collect();
+        let hidden = hidden(form, &SHOWN);
+        let words = CastWords::of(form, asked, &faults);
+        let by_word = |f: &(&'static str, String)| (word_label(f.0), f.1.clone());
+        let wrong = field_faults(&faults);
         let bed = match asked {
             Some(a) => a
                 .setup
@@ -148,10 +138,30 @@ impl CastPage {
     #[must_use]
     pub fn word(&self, key: &str) -> &Control {
         self.words
-            .iter()
-            .find(|w| w.key == key)
+            .word(key)
             .unwrap_or_else(|| self.sentence.word(key))
     }
+}
+
+/// Faults of Pick's words by the contract's field, for the sentence.
+#[must_use]
+pub fn field_faults(faults: &Faults) -> Vec<yarrowfen_core::FieldError> {
+    let one = |f: &(&'static str, String)| {
+        let word = crate::form::WORDS.iter().find(|w| w.key == f.0)?;
+        Some(yarrowfen_core::FieldError::new(word.field, f.1.clone()))
+    };
+    faults.iter().filter_map(one).collect()
+}
+
+/// Words of Pick that a sentence does not show, to be sent along.
+#[must_use]
+pub fn hidden(form: &CastForm, shown: &[&str]) -> Vec<(&'static str, String)> {
+    crate::form::WORDS
+        .iter()
+        .filter(|w| !shown.contains(&w.key))
+        .map(|w| (w.key, form.pick.typed(w.key).to_owned()))
+        .filter(|w| !w.1.is_empty())
+        .collect()
 }
 
 fn percent(share: f64) -> String {

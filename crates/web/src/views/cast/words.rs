@@ -6,12 +6,15 @@ use yarrowfen_core::cast::Sample;
 use yarrowfen_core::codes::HangCause;
 use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
+use yarrowfen_core::pick::CastRig;
+
 use super::super::sentence::{Choice, Control};
 use super::{Run, grounds, list};
 use crate::form::cast::{CastAsked, CastForm, Faults, KEYS, moves_text, seconds};
 
 /// What a word is called.
-pub(super) fn label(key: &str) -> &'static str {
+#[must_use]
+pub fn label(key: &str) -> &'static str {
     match key {
         "head" => "Head",
         "dir" => "Direction",
@@ -45,64 +48,87 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
     }
 }
 
-fn typed(key: &str, form: &CastForm, asked: Option<&CastAsked>) -> String {
-    let raw = form.typed(key);
-    let Some(a) = asked else {
-        return raw.to_owned();
-    };
-    match key {
+/// The words of a cast as controls.
+pub struct CastWords(Vec<Control>);
+
+impl CastWords {
+    /// Of a cast.
+    #[must_use]
+    pub fn of(form: &CastForm, asked: Option<&CastAsked>, faults: &Faults) -> Self {
+        let said = |key: &str| asked.and_then(|a| said(key, form, a));
+        Self::with(form, faults, &said)
+    }
+
+    /// Of a fall alone.
+    #[must_use]
+    pub fn of_fall(form: &CastForm, rig: Option<&CastRig>, faults: &Faults) -> Self {
+        let said = |key: &str| {
+            let rig = rig?;
+            match key {
+                "head" => Some(rig.label.clone()),
+                "rig" => Some(rig.rig.label().to_owned()),
+                "fall" => form.fall(rig).ok().map(|f| f.code().to_owned()),
+                _ => None,
+            }
+        };
+        Self::with(form, faults, &said)
+    }
+
+    fn with(form: &CastForm, faults: &Faults, said: &dyn Fn(&str) -> Option<String>) -> Self {
+        let control = |&key: &&'static str| {
+            let typed = said(key).unwrap_or_else(|| form.typed(key).to_owned());
+            let choice = |(code, label): (&'static str, &'static str)| Choice {
+                code,
+                label: Cow::Borrowed(label),
+                chosen: code == typed,
+            };
+            let mut choices: Vec<Choice> = if key == "ground" {
+                grounds().map(choice).collect()
+            } else {
+                list(key).iter().copied().map(choice).collect()
+            };
+            if key == "ground" && typed == "own" {
+                choices.push(choice(("own", "my own bottom")));
+            }
+            let text = choices
+                .iter()
+                .find(|c| c.chosen)
+                .map_or_else(|| typed.clone(), |c| c.label.to_string());
+            Control {
+                key,
+                label: label(key),
+                text,
+                size: typed.chars().count().clamp(3, 52),
+                typed,
+                choices,
+                fault: faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()),
+                chips: chips(key, form.pick.units),
+            }
+        };
+        Self(KEYS.iter().map(control).collect())
+    }
+
+    /// A word of the cast by its name.
+    #[must_use]
+    pub fn word(&self, key: &str) -> Option<&Control> {
+        self.0.iter().find(|w| w.key == key)
+    }
+}
+
+/// What a word of a cast that could be read says.
+fn said(key: &str, form: &CastForm, a: &CastAsked) -> Option<String> {
+    Some(match key {
         "head" => a.rig.label.clone(),
         "dir" => a.setup.direction.code().into(),
-        "ground" if form.typed("bed").is_empty() => {
-            if raw.is_empty() {
-                "slope".into()
-            } else {
-                raw.to_owned()
-            }
-        }
-        "ground" => "own".into(),
+        "ground" if !form.typed("bed").is_empty() => "own".into(),
+        "ground" if form.typed("ground").is_empty() => "slope".into(),
         "fall" => a.setup.fall.code().into(),
         "way" => a.setup.current.1.code().into(),
         "rest" => seconds(a.setup.rest),
         "moves" => moves_text(&a.setup.moves, form.pick.units),
         "rod" => Dimension::Distance.print(a.setup.rod, form.pick.units),
-        _ => raw.to_owned(),
-    }
-}
-
-/// The words as controls.
-pub(super) fn words(form: &CastForm, asked: Option<&CastAsked>, faults: &Faults) -> Vec<Control> {
-    let control = |&key: &&'static str| {
-        let typed = typed(key, form, asked);
-        let choice = |(code, label): (&'static str, &'static str)| Choice {
-            code,
-            label: Cow::Borrowed(label),
-            chosen: code == typed,
-        };
-        let mut choices: Vec<Choice> = if key == "ground" {
-            grounds().map(choice).collect()
-        } else {
-            list(key).iter().copied().map(choice).collect()
-        };
-        if key == "ground" && typed == "own" {
-            choices.push(choice(("own", "my own bottom")));
-        }
-        let text = choices
-            .iter()
-            .find(|c| c.chosen)
-            .map_or_else(|| typed.clone(), |c| c.label.to_string());
-        Control {
-            key,
-            label: label(key),
-            text,
-            size: typed.chars().count().clamp(3, 52),
-            typed,
-            choices,
-            fault: faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()),
-            chips: chips(key, form.pick.units),
-        }
-    };
-    KEYS.iter().map(control).collect()
+        _ => return None,
+    })
 }
 
 /// What is being done at a moment.
