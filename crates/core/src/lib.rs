@@ -18,6 +18,7 @@ pub mod print;
 pub mod record;
 pub mod request;
 pub mod rigs;
+pub mod sounder;
 pub mod tackle;
 pub mod units;
 pub mod water;

@@ -1,5 +1,6 @@
 //! What the server is told by its environment, read once at start.
 
+use std::net::SocketAddr;
 use std::path::PathBuf;
 
 use actix_web::cookie::Key;
@@ -21,6 +22,8 @@ pub struct Config {
     pub secure_cookies: bool,
     /// Whether the demo's angler is one click away.
     pub demo: bool,
+    /// Where an echo sounder speaks NMEA 0183 over TCP, if one does.
+    pub sounder: Option<SocketAddr>,
 }
 
 /// What is wrong with the environment.
@@ -32,6 +35,9 @@ pub enum ConfigError {
     /// The key is too short to sign with.
     #[error("YARROWFEN_SECRET must hold at least 64 characters")]
     ShortSecret,
+    /// The sounder's address is none.
+    #[error("YARROWFEN_SOUNDER must be an address and a port, such as 127.0.0.1:10110")]
+    BadSounder,
     /// The port is no port.
     #[error("YARROWFEN_PORT must be a number from 1 to 65535")]
     BadPort,
@@ -76,6 +82,10 @@ impl Config {
                 .into(),
             key: Key::derive_from(secret.as_bytes()),
             secure_cookies: std::env::var("YARROWFEN_SECURE_COOKIES").is_ok_and(|v| v == "1"),
+            sounder: match setting("YARROWFEN_SOUNDER") {
+                Ok(text) => Some(text.parse().map_err(|_| ConfigError::BadSounder)?),
+                Err(_) => None,
+            },
             demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),
         })
     }

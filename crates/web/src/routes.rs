@@ -9,6 +9,7 @@ pub mod gaps;
 pub mod kept;
 pub mod pick;
 pub mod prefs;
+pub mod sounder;
 pub mod tackle;
 pub mod upload;
 pub mod waters;
@@ -49,6 +50,8 @@ pub struct App {
     pub boxes: Arc<Boxes>,
     /// Sink tests held in memory.
     pub sinks: Arc<Sinks>,
+    /// The echo sounder.
+    pub sounder: Arc<sounder::Sounder>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
 }
@@ -65,6 +68,7 @@ impl App {
             secure_cookies: false,
             boxes: Arc::default(),
             sinks: Arc::default(),
+            sounder: Arc::default(),
             imports: Arc::default(),
         }
     }
@@ -123,6 +127,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/bench/print", web::get().to(bench::print))
             .route("/bench/screen", web::get().to(bench::screen))
             .route("/cast", web::get().to(cast::page))
+            .route("/cast/sounder", web::get().to(sounder::live))
             .route("/cast/bottom", web::post().to(cast::bottom))
             .route("/count", web::get().to(count::page))
             .route("/count", web::post().to(count::write))

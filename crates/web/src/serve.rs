@@ -6,7 +6,11 @@
 
 use std::net::TcpListener;
 
+use std::sync::Arc;
+
 use actix_web::middleware::Compress;
+
+use crate::routes::sounder::Sounder;
 use actix_web::{App as WebApp, HttpServer};
 use yarrowfen_core::Engine;
 use yarrowfen_store::Store;
@@ -71,6 +75,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     }
     let app = App {
         demo: config.demo,
+        sounder: Arc::new(Sounder::at(config.sounder)),
         secure_cookies: config.secure_cookies,
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };

@@ -3,7 +3,8 @@
 use actix_multipart::Multipart;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use askama::Template;
-use yarrowfen_core::cast::grounds;
+use yarrowfen_core::cast::{Profile, grounds};
+use yarrowfen_core::{FieldError, sounder};
 
 use super::App;
 use super::kept::html;
@@ -54,7 +55,7 @@ async fn show(
     if let Ok((asked, _)) = &outcome {
         form.pick = form.pick.with_assumed(&asked.request);
     }
-    let page = CastPage::new(&reader, &form, outcome);
+    let page = CastPage::new(&reader, &form, outcome).with_sounder(app.sounder.address.is_some());
     if part {
         let mut reply = HttpResponse::build(status);
         reply
@@ -64,6 +65,20 @@ async fn show(
         return Ok(reply.body(page.as_cast().render()?));
     }
     Ok(html(status, page.render()?))
+}
+
+/// A log of a sounder has sentences in its lines; anything else is typed or a CSV.
+fn bottom_of(text: &str) -> Result<Profile, Vec<FieldError>> {
+    let sentences = text
+        .lines()
+        .take(50)
+        .any(|l| l.trim_start().starts_with('$'));
+    if sentences {
+        let (profile, _) = sounder::profile_of(text.as_bytes())?;
+        Ok(profile)
+    } else {
+        grounds::read(text)
+    }
 }
 
 /// Takes a bottom from a file or a text, and comes back with it in the query.
@@ -82,16 +97,19 @@ pub async fn bottom(
         file.into_owned()
     };
     cast.set("ground", "own".into());
-    match grounds::read(&text) {
+    match bottom_of(&text) {
         Ok(profile) => {
             cast.set("bed", grounds::line_of(&profile.thinned(MOST_IN_QUERY)));
             Ok(see_other(&format!("/cast?{}", cast.query_with(&[]))))
         }
-        Err(_) => {
+        Err(faults) => {
             // What was typed stays in its box; of a long file the first lines do.
             let kept: Vec<&str> = text.lines().take(200).collect();
             cast.set("bed", kept.join("|"));
-            show(app, reader, cast, false).await
+            let faults = faults.into_iter().map(|f| ("bed", f.message)).collect();
+            let page = CastPage::new(&reader, &cast, Err(faults))
+                .with_sounder(app.sounder.address.is_some());
+            Ok(html(StatusCode::UNPROCESSABLE_ENTITY, page.render()?))
         }
     }
 }

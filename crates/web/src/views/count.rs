@@ -172,15 +172,21 @@ fn view(form: &CastForm, request: &PickRequest, rig: &CastRig, record: &Record) 
 }
 
 fn missing(record: &Record, form: &CastForm) -> String {
-    match record.fit.missing {
+    let strike = if record.fit.tests.iter().any(|t| t.1) {
+        " Or strike what stands out."
+    } else {
+        ""
+    };
+    let words = match record.fit.missing {
         Some(Missing::Tests { more, depth }) => format!(
             "{more} more {} over {} or deeper, with presses as sure as until now, and they count. Unlike depths tell more than one depth again and again.",
             if more == 1 { "test" } else { "tests" },
             Dimension::Distance.print(depth, form.pick.units)
         ),
         Some(Missing::Sense) => "These tests are beyond what water does (more than four times the book’s drag, or less than a quarter): strike what went wrong.".into(),
-        None => String::new(),
-    }
+        None => return String::new(),
+    };
+    words + strike
 }
 
 fn lines(form: &CastForm, record: &Record) -> Vec<TestLine> {

@@ -83,6 +83,8 @@ pub struct CastPage {
     pub bed: String,
     /// What is laid side by side.
     pub side: &'static str,
+    /// Whether a sounder is set up.
+    pub sounder: bool,
 }
 
 /// Words of Pick that stand in the sentence.
@@ -131,7 +133,14 @@ impl CastPage {
             pick: format!("/?{pick_query}"),
             bed,
             side: form.side,
+            sounder: false,
         }
+    }
+
+    /// The same where a sounder is set up.
+    #[must_use]
+    pub fn with_sounder(self, sounder: bool) -> Self {
+        Self { sounder, ..self }
     }
 
     /// A word by its name, of the cast or of Pick.
