@@ -61,7 +61,7 @@ pub fn second(at: u32) -> String {
     let knots = SPEED / (1852.0 / 3600.0);
     let (h, m, s) = (at / 3600 % 24, at / 60 % 60, at % 60);
     let mut all = String::new();
-    if at % 10 == 0 {
+    if at.is_multiple_of(10) {
         all.push_str(&sentence(&format!("YFTXT,01,01,02,{WORDS}")));
     }
     all.push_str(&sentence(&format!(

@@ -18,6 +18,9 @@ pub const KEYS: [&str; 10] = [
     "head", "dir", "ground", "bed", "fall", "rest", "moves", "rod", "way", "count",
 ];
 
+/// Words that a rig brings along.
+const BROUGHT: [&str; 4] = ["head", "fall", "rest", "moves"];
+
 /// Which settings are laid side by side.
 pub const SIDES: &[(&str, &str)] = &[
     ("weight", "weight"),
@@ -81,9 +84,14 @@ impl CastForm {
             found.map(|p| p.1.trim().to_owned()).unwrap_or_default()
         };
         let side = get("side");
+        let pick = PickForm::from_query(query, before);
+        // Another rig brings its own head and retrieve.
+        let (was, rig) = (get("was"), pick.typed("rig"));
+        let brings = !was.is_empty() && was != rig;
+        let own = |key: &str| brings && BROUGHT.contains(&key);
         Self {
-            pick: PickForm::from_query(query, before),
-            raw: KEYS.map(get),
+            raw: KEYS.map(|key| if own(key) { String::new() } else { get(key) }),
+            pick,
             side: SIDES.iter().find(|s| s.0 == side).map_or("weight", |s| s.0),
         }
     }
@@ -357,6 +365,14 @@ mod tests {
             later.iter().map(|f| f.0).collect::<Vec<_>>(),
             ["rest", "moves"]
         );
+    }
+
+    #[test]
+    fn another_rig_brings_its_own_retrieve() {
+        let same = form("rig=ned&was=ned&moves=hop+1+m&head=1/4+oz&cast=20+m");
+        assert_eq!(same.typed("moves"), "hop 1 m");
+        let other = form("rig=tube&was=ned&moves=hop+1+m&head=1/4+oz&cast=20+m");
+        assert_eq!((other.typed("moves"), other.typed("head")), ("", ""));
     }
 
     #[test]

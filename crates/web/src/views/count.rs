@@ -65,6 +65,8 @@ pub struct CountPage {
     pub view: Option<CountView>,
     /// The query that brings it back.
     pub query: String,
+    /// Rig that the head goes with.
+    pub was: &'static str,
     /// Whether somebody is signed in.
     pub member: bool,
     /// What was typed as seconds, and what is wrong with it.
@@ -88,6 +90,7 @@ impl CountPage {
         let mut frame = Frame::new("cast", reader, format!("/count?{query}"));
         (frame.units, frame.ladder) = (form.pick.units, form.pick.ladder);
         let rig = outcome.as_ref().ok().map(|o| &o.1);
+        let was = rig.map_or("", |r| r.rig.code());
         Self {
             sentence: Sentence::new(&form.pick, &super::cast::field_faults(&faults), None),
             words: CastWords::of_fall(form, rig, &faults),
@@ -99,6 +102,7 @@ impl CountPage {
             view: outcome
                 .ok()
                 .map(|(request, rig, record)| view(form, &request, &rig, &record)),
+            was,
             member: reader.account.is_some(),
             typed: typed.map(|(t, m)| (t.to_owned(), m)),
             query,

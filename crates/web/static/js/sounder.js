@@ -7,7 +7,7 @@
   // The bottom as it is driven over: distance and depth, a point a metre.
   let track = [];
 
-  const imperial = () => $('[name=units]')?.value === 'imperial';
+  const imperial = () => $('#question [name=units]')?.value === 'imperial';
   const distance = (m) => (imperial() ? `${(m / 0.3048).toFixed(1)} ft` : `${m.toFixed(1)} m`);
   const degrees = (c) => (imperial() ? `${(c * 1.8 + 32).toFixed(0)} °F` : `${c.toFixed(1)} °C`);
   const wind = (v) => (imperial() ? `${(v / 0.44704).toFixed(0)} mph` : `${v.toFixed(1)} m/s`);

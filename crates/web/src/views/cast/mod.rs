@@ -83,6 +83,8 @@ pub struct CastPage {
     pub bed: String,
     /// What is laid side by side.
     pub side: &'static str,
+    /// Rig whose retrieve stands in the sentence: another brings its own.
+    pub was: &'static str,
     /// Whether a sounder is set up.
     pub sounder: bool,
 }
@@ -107,6 +109,7 @@ impl CastPage {
         let mut frame = Frame::new("cast", reader, format!("/cast?{query}"));
         (frame.units, frame.ladder) = (form.pick.units, form.pick.ladder);
         let hidden = hidden(form, &SHOWN);
+        let was = asked.map_or("", |a| a.rig.rig.code());
         let words = CastWords::of(form, asked, &faults);
         let by_word = |f: &(&'static str, String)| (word_label(f.0), f.1.clone());
         let wrong = field_faults(&faults);
@@ -134,6 +137,7 @@ impl CastPage {
             bed,
             side: form.side,
             sounder: false,
+            was,
         }
     }
 

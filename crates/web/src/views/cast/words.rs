@@ -200,9 +200,11 @@ pub(super) fn facts(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Stri
     } else {
         format!("Behind a drifting boat with {} out, over {}, it holds bottom up to a drift of {drift}.", far(asked.setup.cast), far(run.depth))
     });
-    all.push(format!(
-        "{} % of the retrieve is on a slack line: there, watch the line, not the hand.",
-        plain(100.0 * f.slack, 0)
-    ));
+    if f.slack >= 0.01 {
+        all.push(format!(
+            "{} % of the retrieve is on a slack line: there, watch the line, not the hand.",
+            plain(100.0 * f.slack, 0)
+        ));
+    }
     all
 }
