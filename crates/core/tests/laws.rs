@@ -146,7 +146,7 @@ proptest! {
 
     #[test]
     fn every_number_of_an_answer_is_finite_and_it_reads_back_the_same(r in request(), grams in any::<bool>(), imperial in any::<bool>()) {
-        let options = Options { units: if imperial { UnitSystem::Imperial } else { UnitSystem::Metric }, ladder: if grams { Ladder::Grams } else { Ladder::Ounces }, others: true, explain: true };
+        let options = Options { units: if imperial { UnitSystem::Imperial } else { UnitSystem::Metric }, ladder: if grams { Ladder::Grams } else { Ladder::Ounces }, others: true, explain: true, own_fall: None };
         let a = ENGINE.pick(&r, options);
         let text = serde_json::to_string(&a).unwrap();
         // serde_json writes NaN and infinity as null, which would not read back.

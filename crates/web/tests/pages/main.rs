@@ -10,6 +10,7 @@ mod support;
 
 mod account;
 mod bench;
+mod cast;
 mod http;
 mod kept;
 mod pick;

@@ -144,11 +144,20 @@ pub const PASSWORD: &str = "reed peat and water";
 
 /// A form with a file, as a browser sends it.
 pub fn with_file(csrf: &str, file: &[u8]) -> (String, Vec<u8>) {
+    with_fields(&[("csrf", csrf)], file)
+}
+
+/// The same with other fields beside it.
+pub fn with_fields(fields: &[(&str, &str)], file: &[u8]) -> (String, Vec<u8>) {
     let edge = "----edge-of-a-part";
-    let mut body = format!(
-        "--{edge}\r\nContent-Disposition: form-data; name=\"csrf\"\r\n\r\n{csrf}\r\n--{edge}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"x\"\r\nContent-Type: application/octet-stream\r\n\r\n"
-    )
-    .into_bytes();
+    let mut body = Vec::new();
+    for (name, value) in fields {
+        let part = format!(
+            "--{edge}\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n"
+        );
+        body.extend_from_slice(part.as_bytes());
+    }
+    body.extend_from_slice(format!("--{edge}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"x\"\r\nContent-Type: application/octet-stream\r\n\r\n").as_bytes());
     body.extend_from_slice(file);
     body.extend_from_slice(format!("\r\n--{edge}--\r\n").as_bytes());
     (format!("multipart/form-data; boundary={edge}"), body)
@@ -171,6 +180,14 @@ macro_rules! post {
     };
 }
 macro_rules! send_file {
+    ($server:expr, $browser:expr, $uri:expr, $fields:expr, $file:expr) => {{
+        let (kind, body) = with_fields(&$fields, $file);
+        let request = test::TestRequest::post()
+            .uri($uri)
+            .insert_header(("content-type", kind))
+            .set_payload(body);
+        $server.call($browser.sends(request)).await.unwrap()
+    }};
     ($server:expr, $browser:expr, $uri:expr, $file:expr) => {{
         let (kind, body) = with_file(&$browser.csrf, $file);
         let request = test::TestRequest::post()

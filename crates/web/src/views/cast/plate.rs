@@ -102,14 +102,14 @@ fn n(v: f64) -> String {
 }
 
 impl Scale {
-    fn from_bank(&self, out: f64) -> f64 {
+    fn bank_side(&self, out: f64) -> f64 {
         match self.direction {
             Direction::Up => out,
             Direction::Down => self.boat - out,
         }
     }
     fn x(&self, out: f64) -> f64 {
-        LEFT + self.per_m * self.from_bank(out)
+        LEFT + self.per_m * self.bank_side(out)
     }
     fn y(&self, z: f64) -> f64 {
         (SURFACE - self.per_depth * z).max(4.0)
@@ -344,7 +344,7 @@ fn labels(setup: &Setup, run: &Run, scale: &Scale, units: UnitSystem) -> (Vec<La
     }
     if let Some(l) = cast.figures.lift_offs.first() {
         let x = scale.x(l.out);
-        let z = -setup.profile.depth_at(scale.from_bank(l.out));
+        let z = -setup.profile.depth_at(scale.bank_side(l.out));
         warnings.push(Label {
             x: n(x),
             y: n((scale.y(z + l.height) - 10.0).max(SURFACE + 16.0)),
@@ -354,7 +354,7 @@ fn labels(setup: &Setup, run: &Run, scale: &Scale, units: UnitSystem) -> (Vec<La
     }
     for h in cast.figures.hangs.iter().take(2) {
         let x = scale.x(h.out);
-        let z = -setup.profile.depth_at(scale.from_bank(h.out));
+        let z = -setup.profile.depth_at(scale.bank_side(h.out));
         warnings.push(Label {
             x: n(x),
             y: n((scale.y(z) + 18.0).min(BASE - 4.0)),
