@@ -30,4 +30,4 @@ pub use tackle::{bench, hook};
 
 /// Version of the model. Stored with each kept answer, raised whenever a
 /// change of rule, table or formula can change an answer.
-pub const MODEL_VERSION: &str = "2";
+pub const MODEL_VERSION: &str = "3";

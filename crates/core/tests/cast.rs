@@ -1,4 +1,5 @@
 //! Casts in time: laws, facts of the trade, and what stands outside this project.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 use proptest::prelude::*;
 use std::sync::LazyLock;

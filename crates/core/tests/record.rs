@@ -1,4 +1,5 @@
 //! Sink tests and the least squares behind them.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 use proptest::prelude::*;
 use std::sync::LazyLock;

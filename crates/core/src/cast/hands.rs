@@ -12,7 +12,7 @@ const TREMBLES_HZ: f64 = 3.0;
 
 /// What is faster than this, m/s, is followed in shorter steps: a splash at
 /// 10 m/s is braked, and a snap starts, within hundredths of a second.
-const PACE_MPS: f64 = 0.6;
+const PACE_MPS: f64 = 1.0;
 
 /// An act as it runs: for how long, and at which rates.
 struct Course {

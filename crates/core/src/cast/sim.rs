@@ -308,7 +308,7 @@ impl<'a> Sim<'a> {
             pull = self.lure.inertia * gained / self.dt;
         }
         // Over some steps, as a hand feels it: single steps flicker on the bottom.
-        self.tension += self.dt / FELT_S * (pull - self.tension);
+        self.tension += (self.dt / FELT_S).min(1.0) * (pull - self.tension);
         if matches!(self.kept, Kept::Let(_)) {
             self.tension = 0.0;
         }
@@ -354,11 +354,10 @@ impl<'a> Sim<'a> {
         self.v.length()
     }
 
-    /// Whether it lies still and nothing moves it: such times need no fine steps.
+    /// Whether it lies still, held by friction against weight and current: while
+    /// nobody moves the line, such times need no fine steps.
     pub(super) fn rests(&self) -> bool {
-        let s = &self.stream;
-        let calm = [s.current, s.drift, s.wind] == [DVec2::ZERO; 3];
-        self.touches && calm && self.v.length() <= 0.0
+        self.touches && self.stream.drift == DVec2::ZERO && self.v.length() <= 0.0
     }
 
     /// The second, where it lies on the bottom.
