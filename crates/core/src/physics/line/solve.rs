@@ -68,7 +68,7 @@ impl Unknowns {
 }
 
 /// Farthest miss of the tip that counts as hit, as a share of the chord.
-const HIT: f64 = 1e-5;
+const HIT: f64 = 1e-6;
 
 impl Thread<'_> {
     /// The shape from a lure to a rod tip.
