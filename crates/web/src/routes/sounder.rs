@@ -124,7 +124,11 @@ impl Listening {
                 sleep(AGAIN).await;
             }
             match timeout(SILENCE, TcpStream::connect(self.address)).await {
-                Ok(Ok(device)) => self.device = Some(device),
+                Ok(Ok(device)) => {
+                    // Another device may answer there now: it says itself what it is.
+                    self.told.simulated = false;
+                    self.device = Some(device);
+                }
                 _ => return self.lost("No sounder answers"),
             }
         }
