@@ -61,6 +61,7 @@ test('where motion is not wanted it steps from second to second', async ({ page 
 test('a bottom drawn by finger, and one typed wrong', answers422, async ({ page }) => {
   await page.goto(CAST);
   await page.locator('#bed-draw').click();
+  await expect(page.locator('#cast-plate')).toHaveClass(/drawing/);
   const box = await page.locator('#cast-plate').boundingBox();
   await page.mouse.move(box.x + 60, box.y + 90);
   await page.mouse.down();

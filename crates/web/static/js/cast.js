@@ -83,7 +83,7 @@
     if (!e.target.closest('#bed-draw')) return;
     const on = !$('#cast-plate').classList.contains('drawing');
     drawMode(on);
-    if (on) $('#cast-plate').scrollIntoView({ block: 'center' });
+    if (on) $('#cast-plate').scrollIntoView({ block: 'center', behavior: 'instant' });
   });
   document.addEventListener('pointerdown', (e) => {
     const plate = e.target.closest('#cast-plate.drawing');
