@@ -354,6 +354,16 @@ codes! {
     /// Which way a cast is brought over a sloping bottom.
     Direction { Up = "up" / "up the slope", Down = "down" / "down the slope" }
 }
+impl Direction {
+    /// The other one.
+    #[must_use]
+    pub const fn other(self) -> Self {
+        match self {
+            Self::Up => Self::Down,
+            Self::Down => Self::Up,
+        }
+    }
+}
 codes! {
     /// How the line is held while a lure falls.
     FallBy {

@@ -61,6 +61,14 @@ limits! {
     OWN_ROD_LENGTH = "length_m", "rod length", "m", Some(Dimension::Distance), 0.9 ..= 4.6;
 }
 
+limits! {
+    /// The limits of a cast and of a sink test.
+    TIMED:
+    REST = "rest", "rest", "s", None, 0.0 ..= 120.0;
+    SINK_SECONDS = "seconds", "time", "s", None, 0.2 ..= 600.0;
+    SINK_HEAD = "head_g", "head", "g", None, 0.1 ..= 60.0;
+}
+
 impl Limit {
     /// The value, if it lies within, else the message for its field.
     ///

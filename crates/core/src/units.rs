@@ -113,6 +113,19 @@ pub fn rungs(ladder: Ladder) -> Vec<Rung> {
     }
 }
 
+/// The rungs beside a mass on a ladder, lighter and heavier; beyond its ends half
+/// as heavy again.
+#[must_use]
+pub fn neighbours(mass: Mass, ladder: Ladder) -> (Mass, Mass) {
+    let all = rungs(ladder);
+    let lighter = all.iter().rev().find(|r| r.mass < 0.99 * mass);
+    let heavier = all.iter().find(|r| r.mass > 1.01 * mass);
+    (
+        lighter.map_or(mass / 1.5, |r| r.mass),
+        heavier.map_or(1.5 * mass, |r| r.mass),
+    )
+}
+
 /// Mass in grams.
 #[must_use]
 pub fn grams(mass: Mass) -> f64 {

@@ -247,7 +247,7 @@ fn thin_braid_in_wind_needs_less_weight_than_thick() {
 
 #[test]
 fn contact_is_lost_at_a_drift_that_weight_puts_off() {
-    let loss = |g| swing::drift_at_loss(&setup(g, "pause 1 s"), 6.0, 1.0);
+    let loss = |g| swing::drift_at_loss(&setup(g, "pause 1 s"), 6.0).unwrap();
     assert!(
         loss(3.0) < loss(7.0) && loss(7.0) < loss(20.0),
         "{} {} {}",

@@ -196,7 +196,7 @@ proptest! {
     #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
 
     #[test]
-    fn the_truth_lies_within_three_errors(factor in 0.5..2.0f64, offs in prop::collection::vec(-0.3..0.3f64, 6)) {
+    fn the_truth_lies_within_four_errors(factor in 0.5..2.0f64, offs in prop::collection::vec(-0.3..0.3f64, 6)) {
         let presses: Vec<_> = offs.iter().enumerate().map(|(i, o)| (2.0 + i as f64, *o)).collect();
         let f = fitted(&tests(factor, &presses));
         let so_far = f.so_far.unwrap();

@@ -9,7 +9,7 @@ use std::io::Write;
 use std::net::{TcpListener, TcpStream};
 use std::time::Duration;
 
-use yarrowfen_core::sounder::sentence;
+use yarrowfen_core::sounder::{KNOT, sentence};
 
 /// What the device says of itself; readers show it.
 pub const WORDS: &str = "SIMULATED SOUNDER";
@@ -58,7 +58,7 @@ pub fn second(at: u32) -> String {
     let depth = bay(d) + 0.06 * noise(at, 1);
     let temp = 12.5 - 0.15 * depth + 0.1 * noise(at, 2);
     let wind = 3.4 + 1.2 * (TAU * t / 70.0).sin() + 0.8 * noise(at, 3);
-    let knots = SPEED / (1852.0 / 3600.0);
+    let knots = SPEED / KNOT;
     let (h, m, s) = (at / 3600 % 24, at / 60 % 60, at % 60);
     let mut all = String::new();
     if at.is_multiple_of(10) {

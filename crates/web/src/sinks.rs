@@ -1,41 +1,16 @@
 //! Sink tests between the database and the model.
 
 use std::sync::Arc;
+use std::sync::atomic::{AtomicU64, Ordering};
 
 use quick_cache::sync::Cache;
 use uuid::Uuid;
 use yarrowfen_core::codes::{FallBy, Rig};
-use yarrowfen_core::limits::{self, Limit};
+use yarrowfen_core::limits;
 use yarrowfen_core::record::{Fitted, OwnFall, SinkTest, fitted};
 use yarrowfen_core::units::{Mass, UnitSystem, plain};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 use yarrowfen_store::{NewSink, OwnerId, Sink, Store, StoreError};
-
-/// Time of a fall that one would press a stopwatch for, s.
-pub const SECONDS: Limit = Limit {
-    field: "seconds",
-    name: "time",
-    unit: "s",
-    dimension: None,
-    least: 0.2,
-    most: 600.0,
-};
-const HEAD: Limit = Limit {
-    field: "head_g",
-    name: "head",
-    unit: "g",
-    dimension: None,
-    least: 0.1,
-    most: 60.0,
-};
-const LINE: Limit = Limit {
-    field: "line_mm",
-    name: "line",
-    unit: "mm",
-    dimension: None,
-    least: 0.01,
-    most: 2.0,
-};
 
 /// Checks a test as it comes in a file.
 ///
@@ -44,9 +19,9 @@ const LINE: Limit = Limit {
 pub fn checked(new: NewSink) -> Result<NewSink, Vec<FieldError>> {
     let mut faults = Vec::new();
     let numbers = [
-        (&SECONDS, "seconds", new.seconds),
-        (&HEAD, "head_g", new.head_g),
-        (&LINE, "line_mm", new.line_mm),
+        (&limits::SINK_SECONDS, "seconds", new.seconds),
+        (&limits::SINK_HEAD, "head_g", new.head_g),
+        (&limits::LINE_MM, "line_mm", new.line_mm),
         (&limits::DEPTH, "depth_m", new.depth_m),
         (&limits::TEMPERATURE, "temp_c", new.temp_c),
     ];
@@ -69,11 +44,18 @@ pub fn checked(new: NewSink) -> Result<NewSink, Vec<FieldError>> {
 /// Sink tests by owner, read once and forgotten when they change. One server
 /// writes them, so nothing else can.
 #[derive(Debug)]
-pub struct Sinks(Cache<Uuid, Arc<Vec<Sink>>>);
+pub struct Sinks {
+    held: Cache<Uuid, Arc<Vec<Sink>>>,
+    /// Goes up with each change: what was read before one is not kept after it.
+    changes: AtomicU64,
+}
 
 impl Default for Sinks {
     fn default() -> Self {
-        Self(Cache::new(2000))
+        Self {
+            held: Cache::new(2000),
+            changes: AtomicU64::new(0),
+        }
     }
 }
 
@@ -83,17 +65,22 @@ impl Sinks {
     /// # Errors
     /// When the database does not answer.
     pub async fn of(&self, store: &Store, owner: OwnerId) -> Result<Arc<Vec<Sink>>, StoreError> {
-        if let Some(held) = self.0.get(&owner.0) {
+        if let Some(held) = self.held.get(&owner.0) {
             return Ok(held);
         }
+        let before = self.changes.load(Ordering::SeqCst);
         let read = Arc::new(store.sinks(owner).await?);
-        self.0.insert(owner.0, read.clone());
+        self.held.insert(owner.0, read.clone());
+        if self.changes.load(Ordering::SeqCst) != before {
+            self.held.remove(&owner.0);
+        }
         Ok(read)
     }
 
     /// Forgets those of an owner.
     pub fn forget(&self, owner: OwnerId) {
-        self.0.remove(&owner.0);
+        self.changes.fetch_add(1, Ordering::SeqCst);
+        self.held.remove(&owner.0);
     }
 }
 

@@ -1,10 +1,11 @@
 //! The rig of a cast as water, line and bottom meet it.
 
+use crate::codes::FallBy;
 use crate::data::HeadDrag;
 use crate::physics::drag;
 use crate::physics::feel::BAIT_LIFT;
 use crate::physics::line::LineBody;
-use crate::physics::sink::{HeadBody, Trailing, submerged_weight};
+use crate::physics::sink::{HeadBody, Trailing, submerged_weight, time_with_line};
 use crate::water::Water;
 
 /// Added mass of a body in water, as a share of the water it displaces: that of
@@ -42,6 +43,18 @@ pub struct Lure {
     pub water: Water,
     /// How readily the head wedges here, 0..1: shape by bottom.
     pub snag: f64,
+}
+
+impl Postures {
+    /// Share of the bait across the flow as it falls on a line kept so.
+    #[must_use]
+    pub fn falling(&self, by: FallBy) -> f64 {
+        match by {
+            FallBy::Slack => self.slack,
+            FallBy::SemiTight => self.semi_tight,
+            FallBy::Tight | FallBy::Pendulum => self.tight,
+        }
+    }
 }
 
 impl Lure {
@@ -96,6 +109,20 @@ impl Lure {
     #[must_use]
     pub fn lift_area(&self) -> f64 {
         BAIT_LIFT * self.bait_side
+    }
+
+    /// Seconds that it falls over `depth` m with its line drawn in behind it,
+    /// its own drag times `factor`; nothing where it floats.
+    #[must_use]
+    pub fn fall_time(&self, depth: f64, posture: f64, factor: f64) -> Option<f64> {
+        let bare = self.terminal(posture);
+        if bare <= 0.0 {
+            return None;
+        }
+        let factor = factor.max(1e-3);
+        let area = factor * self.drag_area(self.head_cd(bare), posture);
+        let line = drag::LINE_ALONG * std::f64::consts::PI * self.line.diameter;
+        Some(time_with_line(depth, bare / factor.sqrt(), area, line))
     }
 
     /// Terminal velocity at a posture, without line, m/s; 0 where it floats.

@@ -17,7 +17,7 @@ pub use flight::{Entry, entry};
 pub use lure::{Lure, Postures};
 pub use moves::Move;
 pub use profile::{DEEPEST_M, MOST_M, MOST_POINTS, Profile};
-pub use read::{Figures, Hang, LiftOff};
+pub use read::{Figures, Hang, LiftOff, reach};
 pub use sim::Sample;
 
 use crate::codes::{CurrentWay, Direction, FallBy, FishAt};
@@ -31,6 +31,9 @@ use sim::{STEP_S, Sim};
 const LONGEST_S: f64 = 300.0;
 /// Longest first fall, s.
 const LONGEST_FALL_S: f64 = 120.0;
+/// How far a rig has sunk when it is begun off the bottom, as a share of the
+/// depth (v0).
+const COUNT_SHARE: f64 = 0.6;
 /// Length of a rod where none is given, m (common practice: 6 ft 6 in to 7 ft 6 in).
 pub const ROD_M: f64 = 2.2;
 /// Least depth of water that a lure is thrown into, m.
@@ -96,13 +99,13 @@ impl Setup {
     }
 
     /// The same with the count of those who fish off the bottom: begun when it
-    /// has sunk so far, as a share of the depth.
+    /// has sunk a share of the depth ([`COUNT_SHARE`]).
     #[must_use]
-    pub fn counted(mut self, share: f64) -> Self {
+    pub fn counted(mut self) -> Self {
         let depth = self.profile.depth_at(self.cast);
         let speed = self.lure.terminal(self.lure.postures.tight);
         if speed > 0.0 {
-            self.count = Some(share * depth / speed);
+            self.count = Some(COUNT_SHARE * depth / speed);
         }
         self
     }
@@ -142,8 +145,10 @@ impl Setup {
 pub struct Cast {
     /// Ten moments a second, the splash first.
     pub samples: Vec<Sample>,
-    /// Distance to the splash, m.
+    /// Distance to the splash, m, and the depth there.
     pub splash: f64,
+    /// See `splash`.
+    pub splash_depth: f64,
     /// The flight.
     pub entry: Entry,
     /// Which move each act belongs to; the first fall and its end have none.
@@ -213,6 +218,7 @@ impl Cast {
         Self {
             samples,
             splash,
+            splash_depth: stream.depth,
             entry,
             acts,
             figures,

@@ -4,6 +4,7 @@ use super::profile::Bed;
 use super::sim::Sample;
 use super::{Lure, Setup};
 use crate::codes::{FishAt, HangCause, LiftCause};
+use crate::units::{Dimension, UnitSystem};
 
 /// How high over the bottom fish that lie on it, or just over it, take, m (v0).
 const ZONE_BOTTOM_M: f64 = 0.2;
@@ -72,6 +73,22 @@ pub struct Figures {
     pub lift_offs: Vec<LiftOff>,
     /// Where it is likely to hang.
     pub hangs: Vec<Hang>,
+}
+
+/// Where the fish take, in words.
+#[must_use]
+pub fn reach(fish_at: FishAt, units: UnitSystem) -> String {
+    let within = |m: f64| {
+        format!(
+            "within {} of the bottom",
+            Dimension::Distance.print(m, units)
+        )
+    };
+    match fish_at {
+        FishAt::Bottom => within(ZONE_BOTTOM_M),
+        FishAt::JustAbove => within(ZONE_ABOVE_M),
+        FishAt::Suspended => "in the middle third of the water".into(),
+    }
 }
 
 /// Whether a height over the bottom is where the fish take.

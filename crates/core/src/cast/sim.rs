@@ -179,9 +179,7 @@ impl<'a> Sim<'a> {
     fn posture(&self, flow: DVec3) -> f64 {
         let p = &self.lure.postures;
         let falling = match self.kept {
-            Kept::Let(FallBy::Slack) => p.slack,
-            Kept::Let(FallBy::SemiTight) => p.semi_tight,
-            Kept::Let(_) => p.tight,
+            Kept::Let(by) => p.falling(by),
             Kept::Held | Kept::Taken if self.taut() => p.tight,
             Kept::Held | Kept::Taken => p.slack,
         };

@@ -3,14 +3,17 @@
 
 use super::{Lure, Setup};
 use crate::codes::FallBy;
-use crate::physics::feel::CURRENT_MEAN;
+use crate::physics::feel::{CURRENT_MEAN, ROD_TIP};
 use crate::physics::line::steady::{Towed, hold};
 use crate::physics::line::{DVec2, DVec3, Stream, Thread};
+
+/// Fastest drift that is looked at, m/s: as fast as a request may name.
+const FASTEST_DRIFT: f64 = crate::limits::DRIFT.most;
 
 /// A fall in a current.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Swept {
-    /// Seconds to the bottom; nothing where it floats.
+    /// Seconds to the bottom.
     pub time: f64,
     /// How far downstream of the splash it lands, m: to hit a mark, throw so far
     /// above it.
@@ -24,27 +27,7 @@ pub struct Swept {
 /// carried by the mean of the current (6/7 of the surface's).
 #[must_use]
 pub fn swept(lure: &Lure, depth: f64, current: f64, fall: FallBy) -> Option<Swept> {
-    let p = &lure.postures;
-    let posture = match fall {
-        FallBy::Slack => p.slack,
-        FallBy::SemiTight => p.semi_tight,
-        FallBy::Tight | FallBy::Pendulum => p.tight,
-    };
-    let speed = lure.terminal(posture);
-    if speed <= 0.0 {
-        return None;
-    }
-    let cd = lure.head_cd(speed);
-    let bare = lure.drag_area(cd, posture);
-    let line = crate::physics::drag::LINE_ALONG * std::f64::consts::PI * lure.line.diameter;
-    // Time over the depth with v = v0 / √(1 + a z / A), integrated.
-    let x = line * depth / bare;
-    let stretch = if x < 1e-6 {
-        1.0
-    } else {
-        ((1.0 + x).powf(1.5) - 1.0) / (1.5 * x)
-    };
-    let time = depth / speed * stretch;
+    let time = lure.fall_time(depth, lure.postures.falling(fall), 1.0)?;
     Some(Swept {
         time,
         downstream: CURRENT_MEAN * current * time,
@@ -52,14 +35,14 @@ pub fn swept(lure: &Lure, depth: f64, current: f64, fall: FallBy) -> Option<Swep
 }
 
 /// Fastest drift, m/s, at which a lure behind the boat still touches the bottom
-/// with the whole cast let out; 3 m/s where it holds at all of them.
+/// with the whole cast let out; nothing where it holds at any that one fishes.
 #[must_use]
-pub fn drift_at_loss(setup: &Setup, depth: f64, tip_height: f64) -> f64 {
+pub fn drift_at_loss(setup: &Setup, depth: f64) -> Option<f64> {
     let lure = &setup.lure;
     let still = Stream::still(lure.water.density.value, depth);
     let (at, tip) = (
         DVec3::new(0.0, 0.0, -depth),
-        DVec3::new(setup.cast, 0.0, tip_height),
+        DVec3::new(setup.cast, 0.0, ROD_TIP),
     );
     let holds = |drift: f64| {
         let stream = Stream {
@@ -73,9 +56,9 @@ pub fn drift_at_loss(setup: &Setup, depth: f64, tip_height: f64) -> f64 {
         };
         hold(&Thread::new(&lure.line, &stream), &towed, at, tip).is_ok_and(|h| h.left >= 0.0)
     };
-    let (mut low, mut high) = (0.0, 3.0);
+    let (mut low, mut high) = (0.0, FASTEST_DRIFT);
     if holds(high) {
-        return high;
+        return None;
     }
     for _ in 0..16 {
         let middle = f64::midpoint(low, high);
@@ -85,5 +68,5 @@ pub fn drift_at_loss(setup: &Setup, depth: f64, tip_height: f64) -> f64 {
             high = middle;
         }
     }
-    low
+    Some(low)
 }

@@ -251,8 +251,10 @@ pub fn weight_for_time(
     Force::new::<newton>(0.5 * rho * a0 * v * v)
 }
 
-/// ∫ dz / v(z) with v(z) = v √(A0 / (A0 + a z)).
-fn time_with_line(z: f64, v: f64, a0: f64, a: f64) -> f64 {
+/// Seconds over a depth z, m, of a fall that begins at v, m/s, with a drag area
+/// A0, m², to which each metre of line adds a: ∫ dz / v √(1 + a z / A0).
+#[must_use]
+pub fn time_with_line(z: f64, v: f64, a0: f64, a: f64) -> f64 {
     let x = a * z / a0;
     if x < 1e-6 {
         return z / v;

@@ -1,8 +1,9 @@
 //! The rig of an answer, made ready to be cast.
 
-use crate::cast::{Lure, Postures, moves, moves::Move};
-use crate::codes::{FallBy, FishAt, Rig, School, Shape};
+use crate::cast::{Lure, Postures, Profile, Setup, moves, moves::Move};
+use crate::codes::{Direction, FallBy, FishAt, Rig, School, Shape};
 use crate::data::{Hang, WayDown};
+use crate::limits;
 use crate::physics::feel;
 use crate::pick::work::Work;
 use crate::pick::{Engine, Options};
@@ -54,6 +55,45 @@ impl Engine {
             ..options
         };
         self.work(request, alone, rig).cast_rig(head)
+    }
+}
+
+impl Engine {
+    /// The cast of a question over a bottom, in its usual way: the rig is chosen
+    /// for the water at the splash (brought down the slope, for the deeper end),
+    /// in the question's current, wind and drift.
+    #[must_use]
+    pub fn cast_over(
+        &self,
+        request: &PickRequest,
+        options: Options,
+        head: Option<Mass>,
+        (profile, direction): (Profile, Direction),
+    ) -> (CastRig, Setup) {
+        let out = profile.depth_at(request.cast_m);
+        let depth = match direction {
+            Direction::Up => out,
+            Direction::Down => out.max(profile.depth_at(0.0)),
+        };
+        let mut at_splash = request.clone();
+        at_splash.water.depth_m = depth.clamp(limits::DEPTH.least, limits::DEPTH.most);
+        at_splash.water.depth_max_m = None;
+        let rig = self.cast_rig(&at_splash, options, head);
+        let usual = Setup::usual(&rig, profile, request.cast_m);
+        let usual = if rig.hangs_level {
+            usual.counted()
+        } else {
+            usual
+        };
+        let water = &request.water;
+        let setup = Setup {
+            direction,
+            current: (water.current_mps, usual.current.1),
+            wind: feel::WIND_AT_LINE * water.wind_mps,
+            drift: water.drift_mps,
+            ..usual
+        };
+        (rig, setup)
     }
 }
 

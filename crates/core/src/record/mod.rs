@@ -4,9 +4,7 @@ pub mod least;
 
 use crate::cast::Lure;
 use crate::codes::FallBy;
-use crate::physics::drag;
 use least::{NoFit, fit};
-use std::f64::consts::PI;
 
 /// How well a thumb presses a stopwatch at splash and at bottom, s, until one's
 /// own tests say (from memory: about 0.2 s at either end).
@@ -16,7 +14,7 @@ pub const WANTED: f64 = 0.1;
 /// Residuals beyond this many standard deviations stand out.
 const OUTLIER: f64 = 2.5;
 /// Drag factors outside these are no water's doing.
-const FACTORS: (f64, f64) = (0.25, 4.0);
+pub const FACTORS: (f64, f64) = (0.25, 4.0);
 /// Fewest tests that can show a spread.
 const FEWEST: usize = 3;
 
@@ -38,25 +36,9 @@ impl SinkTest {
     /// factor: the closed fall with the line drawn in ([`crate::physics::sink`]).
     #[must_use]
     pub fn expected(&self, factor: f64) -> f64 {
-        let p = &self.lure.postures;
-        let posture = match self.fall {
-            FallBy::Slack => p.slack,
-            FallBy::SemiTight => p.semi_tight,
-            FallBy::Tight | FallBy::Pendulum => p.tight,
-        };
-        let bare = self.lure.terminal(posture);
-        if bare <= 0.0 {
-            return f64::INFINITY;
-        }
-        let area = factor.max(1e-3) * self.lure.drag_area(self.lure.head_cd(bare), posture);
-        let speed = (2.0 * self.lure.weight / (self.lure.water.density.value * area)).sqrt();
-        let x = drag::LINE_ALONG * PI * self.lure.line.diameter * self.depth / area;
-        let stretch = if x < 1e-6 {
-            1.0
-        } else {
-            ((1.0 + x).powf(1.5) - 1.0) / (1.5 * x)
-        };
-        self.depth / speed * stretch
+        let posture = self.lure.postures.falling(self.fall);
+        let time = self.lure.fall_time(self.depth, posture, factor);
+        time.unwrap_or(f64::INFINITY)
     }
 }
 
@@ -69,6 +51,46 @@ pub struct OwnFall {
     pub error: f64,
     /// How many tests it rests on.
     pub tests: usize,
+}
+
+/// What to count down, and how sure it is, s.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Countdown {
+    /// Seconds to the bottom; none where it floats.
+    pub seconds: Option<f64>,
+    /// Soonest and latest: two standard errors of one's own record, else the
+    /// spread of the book's posture between two anglers' baits.
+    pub band: (f64, f64),
+}
+
+impl Countdown {
+    /// Of a fall over `depth` m, by one's own record where there is one. `spread`
+    /// is that of the tables, as factors on the posture.
+    #[must_use]
+    pub fn of(
+        lure: &Lure,
+        fall: FallBy,
+        depth: f64,
+        own: Option<OwnFall>,
+        spread: (f64, f64),
+    ) -> Self {
+        let posture = lure.postures.falling(fall);
+        let time = |posture: f64, factor: f64| {
+            lure.fall_time(depth, posture, factor)
+                .unwrap_or(f64::INFINITY)
+        };
+        let factor = own.map_or(1.0, |o| o.factor);
+        Self {
+            seconds: lure.fall_time(depth, posture, factor),
+            band: match own {
+                Some(o) => (
+                    time(posture, factor - 2.0 * o.error),
+                    time(posture, factor + 2.0 * o.error),
+                ),
+                None => (time(spread.0 * posture, 1.0), time(spread.1 * posture, 1.0)),
+            },
+        }
+    }
 }
 
 /// What the tests of a bait and head come to.

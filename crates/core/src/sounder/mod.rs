@@ -11,7 +11,7 @@ pub use lines::{Lines, MOST_LINE};
 pub use log::{LogFault, profile_of};
 
 /// A knot in m/s, exactly (published: 1852 m an hour, NIST SP 811).
-const KNOT: f64 = 1852.0 / 3600.0;
+pub const KNOT: f64 = 1852.0 / 3600.0;
 /// A foot and a fathom in m (published: NIST SP 811, Appendix B).
 const FOOT: f64 = 0.3048;
 const FATHOM: f64 = 6.0 * FOOT;

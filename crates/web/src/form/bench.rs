@@ -8,14 +8,14 @@ use yarrowfen_core::own::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_
 use yarrowfen_core::request::Bait;
 use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
+pub use super::Faults;
+use super::code_of;
+
 /// Words of the bench's sentence.
 pub const KEYS: [&str; 13] = [
     "form", "length", "body", "tail", "plastic", "hook", "style", "gap", "long", "rig", "shape",
     "head", "at",
 ];
-
-/// Faults by word.
-pub type Faults = Vec<(&'static str, String)>;
 
 /// The question as typed.
 #[derive(Debug, Clone)]
@@ -106,13 +106,7 @@ impl BenchForm {
     }
 
     fn code<T: Code>(&self, key: &'static str, usual: T, faults: &mut Faults) -> T {
-        match self.typed(key) {
-            "" => usual,
-            text => T::from_code(text).unwrap_or_else(|| {
-                faults.push((key, "this is not one of the choices".into()));
-                usual
-            }),
-        }
+        code_of(key, self.typed(key), usual, faults)
     }
 
     /// Reads the question, or names every fault.

@@ -4,18 +4,18 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::cast::grounds::{self, Ground};
 use yarrowfen_core::cast::{Profile, ROD_M, Setup, moves};
 use yarrowfen_core::codes::{Code, CurrentWay, Direction, FallBy};
-use yarrowfen_core::limits::Limit;
+use yarrowfen_core::limits;
 use yarrowfen_core::own::HeadWeight;
-use yarrowfen_core::physics::feel::WIND_AT_LINE;
 use yarrowfen_core::pick::CastRig;
 use yarrowfen_core::units::{Dimension, Mass, UnitSystem};
 use yarrowfen_core::{Options, PickRequest};
 
-use super::PickForm;
+pub use super::Faults;
+use super::{PickForm, code_of, seconds};
 
 /// The words of the cast, beside those of Pick.
-pub const KEYS: [&str; 10] = [
-    "head", "dir", "ground", "bed", "fall", "rest", "moves", "rod", "way", "count",
+pub const KEYS: [&str; 9] = [
+    "head", "dir", "ground", "bed", "fall", "rest", "moves", "rod", "way",
 ];
 
 /// Words that a rig brings along.
@@ -27,29 +27,6 @@ pub const SIDES: &[(&str, &str)] = &[
     ("speed", "speed"),
     ("way", "direction"),
 ];
-
-/// Faults by word.
-pub type Faults = Vec<(&'static str, String)>;
-
-/// How far it has sunk when a rig that is fished off the bottom begins.
-const COUNT_SHARE: f64 = 0.6;
-
-const REST: Limit = Limit {
-    field: "rest",
-    name: "rest",
-    unit: "s",
-    dimension: None,
-    least: 0.0,
-    most: 120.0,
-};
-const ROD: Limit = Limit {
-    field: "rod",
-    name: "rod",
-    unit: "m",
-    dimension: Some(Dimension::Distance),
-    least: 1.2,
-    most: 4.5,
-};
 
 /// The question as typed.
 #[derive(Debug, Clone)]
@@ -70,8 +47,6 @@ pub struct CastAsked {
     pub rig: CastRig,
     /// The cast.
     pub setup: Setup,
-    /// The head named, if one was.
-    pub head: Option<HeadWeight>,
 }
 
 impl CastForm {
@@ -130,32 +105,33 @@ impl CastForm {
     }
 
     fn code<T: Code>(&self, key: &'static str, usual: T, faults: &mut Faults) -> T {
+        code_of(key, self.typed(key), usual, faults)
+    }
+
+    /// A number with its own reading; blank or `usual` is as usual.
+    fn number(
+        &self,
+        key: &'static str,
+        usual: f64,
+        faults: &mut Faults,
+        read: impl Fn(&str) -> Result<f64, String>,
+    ) -> f64 {
         match self.typed(key) {
-            "" => usual,
-            text => T::from_code(text).unwrap_or_else(|| {
-                faults.push((key, "this is not one of the choices".into()));
+            "" | "usual" => usual,
+            text => read(text).unwrap_or_else(|message| {
+                faults.push((key, message));
                 usual
             }),
         }
     }
 
-    fn number(&self, key: &'static str, limit: &Limit, usual: f64, faults: &mut Faults) -> f64 {
+    fn rod(&self, faults: &mut Faults) -> f64 {
         let units = self.pick.units;
-        let text = self.typed(key);
-        if matches!(text, "" | "usual") {
-            return usual;
-        }
-        let bare = text.trim_end_matches(" s").trim_end_matches('s');
-        let read = match limit.dimension {
-            Some(d) => d.read(text, units).map_err(|e| e.to_string()),
-            None => bare
-                .trim()
-                .replace(',', ".")
-                .parse()
-                .map_err(|_| "give seconds, such as 5 s".to_owned()),
-        };
-        let checked = read.and_then(|n| limit.check(n, units));
-        checked.map_err(|m| faults.push((key, m))).unwrap_or(usual)
+        self.number("rod", ROD_M, faults, |text| {
+            let read = Dimension::Distance.read(text, units);
+            let metres = read.map_err(|e| e.to_string())?;
+            limits::OWN_ROD_LENGTH.check(metres, units)
+        })
     }
 
     /// The bottom: typed, else one of those that come along.
@@ -187,34 +163,23 @@ impl CastForm {
         let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
         let way = self.code("way", CurrentWay::Across, &mut faults);
-        let rod = self.number("rod", &ROD, ROD_M, &mut faults);
-        let request = self.pick_words(&mut faults);
-        let Ok(mut request) = request else {
+        let Ok(request) = self.pick_words(&mut faults) else {
             return Err(faults);
         };
-        // The head is chosen for the water at the splash.
-        let splash = match direction {
-            Direction::Up => profile.depth_at(request.cast_m),
-            Direction::Down => profile.depth_at(request.cast_m).max(profile.depth_at(0.0)),
-        };
-        request.water.depth_m = splash.clamp(0.3, 60.0);
-        request.water.depth_max_m = None;
-        let rig = engine.cast_rig(&request, self.pick.options(), head.map(mass_of));
-        let usual = Setup::usual(&rig, profile, request.cast_m);
-        let usual = if rig.hangs_level && self.typed("count") != "bottom" {
-            usual.counted(COUNT_SHARE)
-        } else {
-            usual
-        };
+        let (rig, usual) = engine.cast_over(
+            &request,
+            self.pick.options(),
+            head.map(mass_of),
+            (profile, direction),
+        );
         let setup = Setup {
-            direction,
             fall: self.code("fall", usual.fall, &mut faults),
-            rest: self.number("rest", &REST, usual.rest, &mut faults),
+            rest: self.number("rest", usual.rest, &mut faults, |text| {
+                seconds(text, &limits::REST)
+            }),
             moves: self.moves(&usual, &mut faults),
-            rod,
-            current: (request.water.current_mps, way),
-            wind: WIND_AT_LINE * request.water.wind_mps,
-            drift: request.water.drift_mps,
+            rod: self.rod(&mut faults),
+            current: (usual.current.0, way),
             ..usual
         };
         if faults.is_empty() {
@@ -222,7 +187,6 @@ impl CastForm {
                 request,
                 rig,
                 setup,
-                head,
             })
         } else {
             Err(faults)
@@ -299,38 +263,13 @@ fn word_of(field: &str) -> &'static str {
         .map_or("depth", |w| w.key)
 }
 
-/// A weight's neighbours on its ladder, or half and half again of it.
-#[must_use]
-pub fn neighbours(head_g: f64, options: Options) -> (f64, f64) {
-    let rungs = yarrowfen_core::units::rungs(options.ladder);
-    let grams = |r: &yarrowfen_core::units::Rung| yarrowfen_core::units::grams(r.mass);
-    let lighter = rungs.iter().rev().map(grams).find(|g| *g < head_g * 0.99);
-    let heavier = rungs.iter().map(grams).find(|g| *g > head_g * 1.01);
-    (
-        lighter.unwrap_or(head_g / 1.5),
-        heavier.unwrap_or(head_g * 1.5),
-    )
-}
-
-/// Seconds as a word.
-#[must_use]
-pub fn seconds(s: f64) -> String {
-    format!("{} s", yarrowfen_core::units::plain(s, 1))
-}
-
-/// Which unit system a list of moves is written in.
+/// A list of moves, as it stands in a sentence.
 #[must_use]
 pub fn moves_text(all: &[moves::Move], units: UnitSystem) -> String {
     all.iter()
         .map(|m| m.words(units))
         .collect::<Vec<_>>()
         .join(", ")
-}
-
-/// The ways of falling, for the sentence.
-#[must_use]
-pub fn falls() -> &'static [(&'static str, &'static str)] {
-    FallBy::WORDS
 }
 
 #[cfg(test)]
@@ -384,7 +323,8 @@ mod tests {
         let again = form(&first.query_with(&[]));
         let (a, b) = (first.read(&engine).unwrap(), again.read(&engine).unwrap());
         assert_eq!(a.setup.moves, b.setup.moves);
-        assert_eq!((a.setup.profile, a.head), (b.setup.profile, b.head));
+        assert_eq!(a.setup.profile, b.setup.profile);
+        assert!((a.rig.head_g - b.rig.head_g).abs() < 1e-9);
         assert_eq!(a.request, b.request);
     }
 }

@@ -10,10 +10,38 @@ mod words;
 
 pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};
 
+use yarrowfen_core::codes::Code;
+use yarrowfen_core::limits::Limit;
 use yarrowfen_core::pick::card::Axis;
 use yarrowfen_core::request::{FieldError, Fields, Loose};
 use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
 use yarrowfen_core::{Options, PickRequest};
+
+/// Faults of a sentence by word.
+pub type Faults = Vec<(&'static str, String)>;
+
+/// Reads a word that is one of a list of codes; blank is as usual.
+fn code_of<T: Code>(key: &'static str, typed: &str, usual: T, faults: &mut Faults) -> T {
+    if typed.is_empty() {
+        return usual;
+    }
+    T::from_code(typed).unwrap_or_else(|| {
+        faults.push((key, "this is not one of the choices".into()));
+        usual
+    })
+}
+
+/// Reads seconds, with or without their unit.
+///
+/// # Errors
+/// In words, when it is no number or out of its limit.
+pub fn seconds(text: &str, limit: &Limit) -> Result<f64, String> {
+    let bare = text.trim().trim_end_matches('s').trim().replace(',', ".");
+    let number = bare
+        .parse()
+        .map_err(|_| "give seconds, such as 8.4 s".to_owned())?;
+    limit.check(number, UnitSystem::Metric)
+}
 
 /// The question of a page, as typed.
 #[derive(Debug, Clone)]

@@ -431,6 +431,7 @@ pub async fn import(
             &taken.sinks,
         )
         .await?;
+    app.sinks.forget(member.account.owner);
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
 }
 

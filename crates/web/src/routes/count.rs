@@ -2,8 +2,8 @@
 
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use askama::Template;
-use yarrowfen_core::PickRequest;
 use yarrowfen_core::pick::CastRig;
+use yarrowfen_core::{PickRequest, limits};
 use yarrowfen_store::NewSink;
 
 use super::App;
@@ -11,8 +11,9 @@ use super::kept::{html, id};
 use super::tackle::{Pairs, field};
 use crate::errors::PageError;
 use crate::form::cast::{CastForm, Faults};
+use crate::form::seconds as read_seconds;
 use crate::session::{Member, Reader, see_other};
-use crate::sinks::{SECONDS, record, subject};
+use crate::sinks::{record, subject};
 use crate::views::count::CountPage;
 
 /// The page.
@@ -45,7 +46,7 @@ async fn show(
         let own = record(&app.engine, &request, rig.rig, &sinks);
         (request, rig, own)
     });
-    let page = CountPage::new(reader, form, outcome, typed);
+    let page = CountPage::new(&app.engine, reader, form, outcome, typed);
     Ok(html(status, page.render()?))
 }
 
@@ -58,15 +59,7 @@ pub async fn write(
     member.reader.check_csrf(field(&pairs, "csrf"))?;
     let form = CastForm::from_query(field(&pairs, "query"), member.reader.options);
     let typed = field(&pairs, "seconds");
-    let number = typed
-        .trim()
-        .trim_end_matches('s')
-        .trim()
-        .replace(',', ".")
-        .parse::<f64>();
-    let seconds = number
-        .map_err(|_| "give seconds, such as 8.4".to_owned())
-        .and_then(|n| SECONDS.check(n, form.pick.units));
+    let seconds = read_seconds(typed, &limits::SINK_SECONDS);
     let (seconds, (request, rig)) = match (seconds, form.read_fall(&app.engine)) {
         (Ok(seconds), Ok(read)) => (seconds, read),
         (Err(message), _) => {

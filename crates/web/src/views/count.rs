@@ -1,10 +1,10 @@
 //! The countdown page: a big button, the sink tests, and what they come to.
 
 use askama::Template;
-use yarrowfen_core::PickRequest;
 use yarrowfen_core::pick::CastRig;
-use yarrowfen_core::record::{Missing, SinkTest};
+use yarrowfen_core::record::{Countdown, FACTORS, Missing};
 use yarrowfen_core::units::{Dimension, plain};
+use yarrowfen_core::{Engine, PickRequest};
 
 use super::Frame;
 use super::cast::{CastWords, word_label};
@@ -80,6 +80,7 @@ impl CountPage {
     /// Of a form and what came of it.
     #[must_use]
     pub fn new(
+        engine: &Engine,
         reader: &Reader,
         form: &CastForm,
         outcome: Result<(PickRequest, CastRig, Record), Faults>,
@@ -99,9 +100,7 @@ impl CountPage {
                 .map(|f| (word_label(f.0), f.1.clone()))
                 .collect(),
             hidden: super::cast::hidden(form, &SHOWN),
-            view: outcome
-                .ok()
-                .map(|(request, rig, record)| view(form, &request, &rig, &record)),
+            view: outcome.ok().map(|read| view(engine, form, &read)),
             was,
             member: reader.account.is_some(),
             typed: typed.map(|(t, m)| (t.to_owned(), m)),
@@ -119,25 +118,16 @@ impl CountPage {
     }
 }
 
-fn view(form: &CastForm, request: &PickRequest, rig: &CastRig, record: &Record) -> CountView {
-    let depth = request.water.depth_m;
-    let fall = form.fall(rig).unwrap_or(rig.fall);
-    let one = SinkTest {
-        depth,
-        seconds: 0.0,
-        fall,
-        lure: rig.lure,
-    };
+fn view(
+    engine: &Engine,
+    form: &CastForm,
+    (request, rig, record): &(PickRequest, CastRig, Record),
+) -> CountView {
     let own = record.own();
-    let expected = one.expected(own.map_or(1.0, |o| o.factor));
-    let (soon, late) = match own {
-        Some(o) => (
-            one.expected((o.factor - 2.0 * o.error).max(0.1)),
-            one.expected(o.factor + 2.0 * o.error),
-        ),
-        // The book's spread of drag between two anglers' baits of one name (v0).
-        None => (one.expected(0.8), one.expected(1.25)),
-    };
+    let fall = form.fall(rig).unwrap_or(rig.fall);
+    let spread = engine.tables().conditions.fall.spread;
+    let count = Countdown::of(&rig.lure, fall, request.water.depth_m, own, spread);
+    let (soon, late) = count.band;
     let s = |v: f64| {
         if v.is_finite() {
             plain(v, 1)
@@ -146,8 +136,8 @@ fn view(form: &CastForm, request: &PickRequest, rig: &CastRig, record: &Record) 
         }
     };
     CountView {
-        seconds: if expected.is_finite() { expected } else { 0.0 },
-        shown: s(expected),
+        seconds: count.seconds.unwrap_or(0.0),
+        shown: s(count.seconds.unwrap_or(f64::INFINITY)),
         band: format!("{} to {} s", s(soon), s(late)),
         basis: match (own, record.fit.so_far) {
             (Some(o), _) => format!(
@@ -187,7 +177,11 @@ fn missing(record: &Record, form: &CastForm) -> String {
             if more == 1 { "test" } else { "tests" },
             Dimension::Distance.print(depth, form.pick.units)
         ),
-        Some(Missing::Sense) => "These tests are beyond what water does (more than four times the book’s drag, or less than a quarter): strike what went wrong.".into(),
+        Some(Missing::Sense) => format!(
+            "These tests are beyond what water does (under {} or over {} times the book’s drag): strike what went wrong.",
+            plain(FACTORS.0, 2),
+            plain(FACTORS.1, 2)
+        ),
         None => return String::new(),
     };
     words + strike

@@ -238,3 +238,82 @@ async fn without_a_sounder_there_is_none(pool: PgPool) {
             .contains("id=\"sounder\"")
     );
 }
+
+/// The next event of a page that listens.
+async fn event<B: MessageBody>(body: &mut std::pin::Pin<Box<B>>) -> Value {
+    let bytes = std::future::poll_fn(|at| body.as_mut().poll_next(at)).await;
+    let bytes = bytes.and_then(Result::ok).expect("the stream goes on");
+    let text = String::from_utf8(bytes.to_vec()).unwrap();
+    serde_json::from_str(text.strip_prefix("data: ").unwrap().trim()).unwrap()
+}
+
+/// A device that says it is simulated and goes; then garbage and another one.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_sounder_that_goes_is_told_and_found_again(pool: PgPool) {
+    use std::io::Write;
+    use yarrowfen_core::sounder::sentence;
+    let device = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let address = device.local_addr().unwrap();
+    std::thread::spawn(move || {
+        let first = sentence("YFTXT,01,01,02,SIMULATED SOUNDER")
+            + &sentence("YFMTW,12.5,C")
+            + &sentence("YFDPT,3.5,0.0");
+        device
+            .accept()
+            .unwrap()
+            .0
+            .write_all(first.as_bytes())
+            .unwrap();
+        let (mut other, _) = device.accept().unwrap();
+        other.write_all(&vec![b'x'; 200_000]).unwrap();
+        other
+            .write_all(format!("\r\n{}", sentence("SDDPT,4.0,0.0")).as_bytes())
+            .unwrap();
+        std::thread::sleep(std::time::Duration::from_secs(5));
+    });
+    let app = App {
+        sounder: std::sync::Arc::new(routes::sounder::Sounder::at(Some(address))),
+        ..App::new(Engine::new().unwrap(), Store::over(pool), "static".into())
+    };
+    let server = test::init_service(
+        WebApp::new()
+            .wrap(session::middleware(Key::from(&[7; 64]), false))
+            .configure(routes::router(app)),
+    )
+    .await;
+    let reply = server
+        .call(test::TestRequest::get().uri("/cast/sounder").to_request())
+        .await
+        .unwrap();
+    assert_eq!(
+        reply.headers().get("content-type").unwrap(),
+        "text/event-stream"
+    );
+    let mut body = Box::pin(reply.into_body());
+    let live = event(&mut body).await;
+    assert_eq!(
+        (
+            live["state"].as_str(),
+            live["simulated"].as_bool(),
+            live["depth_m"].as_f64(),
+            live["temp_c"].as_f64()
+        ),
+        (Some("live"), Some(true), Some(3.5), Some(12.5))
+    );
+    let lost = event(&mut body).await;
+    assert_eq!(
+        (lost["state"].as_str(), lost["depth_m"].as_f64()),
+        (Some("lost"), Some(3.5)),
+        "what came stays"
+    );
+    let again = event(&mut body).await;
+    assert_eq!(
+        (
+            again["state"].as_str(),
+            again["simulated"].as_bool(),
+            again["depth_m"].as_f64()
+        ),
+        (Some("live"), Some(false), Some(4.0))
+    );
+    assert_eq!(again["garbled"], 1, "a flood is one fault");
+}

@@ -2,8 +2,8 @@
 
 use askama::Template;
 use yarrowfen_core::cast::grounds::GROUNDS;
-use yarrowfen_core::cast::{Figures, Sample};
-use yarrowfen_core::codes::{CurrentWay, Direction, FallBy, FishAt};
+use yarrowfen_core::cast::{Figures, Sample, reach};
+use yarrowfen_core::codes::{CurrentWay, Direction, FallBy};
 use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
 mod plate;
@@ -11,7 +11,7 @@ mod run;
 mod words;
 
 pub use plate::{HIGH, Plate, WIDE};
-pub use run::{Beside, Run, other};
+pub use run::{Beside, Run};
 pub use words::{CastWords, label as word_label};
 
 use super::Frame;
@@ -185,7 +185,7 @@ fn view(form: &CastForm, asked: &CastAsked, run: &Run) -> CastView {
     let units = form.pick.units;
     let setup = &asked.setup;
     let says = |s: &Sample| words::moment(s, asked, run, units);
-    let turned = other(setup.direction);
+    let turned = setup.direction.other();
     CastView {
         plate: plate::plate(setup, run, &says, units),
         figures: figures(asked, run, units),
@@ -237,20 +237,11 @@ fn side(form: &CastForm, b: &Beside) -> Side {
     }
 }
 
-/// What the fish's reach is called.
-fn reach(fish_at: FishAt) -> &'static str {
-    match fish_at {
-        FishAt::Bottom => "within 20 cm of the bottom",
-        FishAt::JustAbove => "within a metre of the bottom",
-        FishAt::Suspended => "in the middle third of the water",
-    }
-}
-
 fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
     let setup = &asked.setup;
     let f = &run.cast.figures;
     let figure = |number: String, unit: &'static str, says: String| Figure { number, unit, says };
-    let other_way = other(setup.direction);
+    let other_way = setup.direction.other();
     let landed = match f.landed {
         Some(t) => figure(plain(t, 0), "s", "from splash to bottom".into()),
         None if setup.count.is_some() => figure(
@@ -291,7 +282,7 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             "%",
             format!(
                 "{} ({other_way} {} %)",
-                reach(setup.fish_at),
+                reach(setup.fish_at, units),
                 percent(run.other_way.figures.zone)
             ),
         ),

@@ -4,9 +4,9 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::cast::swing::{Swept, drift_at_loss, swept};
 use yarrowfen_core::cast::{Cast, Setup};
 use yarrowfen_core::codes::Direction;
-use yarrowfen_core::units::Mass;
+use yarrowfen_core::units::{Dimension, Mass, neighbours};
 
-use crate::form::cast::{CastAsked, CastForm, neighbours};
+use crate::form::cast::{CastAsked, CastForm};
 
 /// A setting beside the one asked for.
 pub struct Beside {
@@ -32,19 +32,8 @@ pub struct Run {
     pub beside: Vec<Beside>,
     /// Where it lands in the current.
     pub swept: Option<Swept>,
-    /// Drift at which contact is lost, m/s.
-    pub drift: f64,
-    /// Depth at the splash, m.
-    pub depth: f64,
-}
-
-/// The other direction.
-#[must_use]
-pub fn other(direction: Direction) -> Direction {
-    match direction {
-        Direction::Up => Direction::Down,
-        Direction::Down => Direction::Up,
-    }
+    /// Drift at which contact is lost, m/s; nothing where it holds at any.
+    pub drift: Option<f64>,
 }
 
 impl Run {
@@ -54,31 +43,18 @@ impl Run {
         let setup = &asked.setup;
         let cast = Cast::of(setup);
         let turned = Setup {
-            direction: other(setup.direction),
+            direction: setup.direction.other(),
             ..setup.clone()
         };
         let other_way = Cast::of(&turned);
-        let depth = cast
-            .samples
-            .last()
-            .map_or(0.0, |_| depth_at_splash(setup, &cast));
         Self {
             beside: beside(engine, form, asked, &cast, &other_way),
-            swept: swept(&setup.lure, depth, setup.current.0, setup.fall),
-            drift: drift_at_loss(setup, depth, 1.0),
-            depth,
+            swept: swept(&setup.lure, cast.splash_depth, setup.current.0, setup.fall),
+            drift: drift_at_loss(setup, cast.splash_depth),
             cast,
             other_way,
         }
     }
-}
-
-fn depth_at_splash(setup: &Setup, cast: &Cast) -> f64 {
-    let from_bank = match setup.direction {
-        Direction::Up => cast.splash,
-        Direction::Down => setup.cast - cast.splash,
-    };
-    setup.profile.depth_at(from_bank)
 }
 
 fn beside(
@@ -107,43 +83,40 @@ fn beside(
                 true,
             ),
             entry(
-                other(setup.direction).label().into(),
-                ("dir", other(setup.direction).code().into()),
-                other(setup.direction),
+                setup.direction.other().label().into(),
+                ("dir", setup.direction.other().code().into()),
+                setup.direction.other(),
                 turned,
                 false,
             ),
         ],
         "speed" => {
-            let with = |factor: f64| {
-                let faster = Setup {
-                    retrieve: setup.retrieve * factor,
-                    ..setup.clone()
-                };
-                let text = yarrowfen_core::units::Dimension::Speed
-                    .print_fine(faster.retrieve, form.pick.units);
-                (text, Cast::of(&faster))
-            };
             let one = |factor: f64| {
-                let (text, run) = if factor == 1.0 {
-                    (with_text(setup.retrieve, form), cast.clone())
+                let retrieve = setup.retrieve * factor;
+                let text = Dimension::Speed.print_fine(retrieve, form.pick.units);
+                let here = factor == 1.0;
+                let run = if here {
+                    cast.clone()
                 } else {
-                    with(factor)
+                    Cast::of(&Setup {
+                        retrieve,
+                        ..setup.clone()
+                    })
                 };
                 entry(
                     text.clone(),
                     ("retrieve", text),
                     setup.direction,
                     &run,
-                    factor == 1.0,
+                    here,
                 )
             };
             [0.5, 1.0, 2.0].map(one).into()
         }
         _ => {
-            let (lighter, heavier) = neighbours(asked.rig.head_g, form.pick.options());
-            let one = |g: f64| {
-                let mass = Mass::new::<uom::si::mass::gram>(g);
+            let head = Mass::new::<uom::si::mass::gram>(asked.rig.head_g);
+            let (lighter, heavier) = neighbours(head, form.pick.ladder);
+            let one = |mass: Mass| {
                 let rig = engine.cast_rig(&asked.request, form.pick.options(), Some(mass));
                 let run = Cast::of(&Setup {
                     lure: rig.lure,
@@ -165,8 +138,4 @@ fn beside(
             ]
         }
     }
-}
-
-fn with_text(mps: f64, form: &CastForm) -> String {
-    yarrowfen_core::units::Dimension::Speed.print_fine(mps, form.pick.units)
 }

@@ -10,7 +10,7 @@ use yarrowfen_core::pick::CastRig;
 
 use super::super::sentence::{Choice, Control};
 use super::{Run, grounds, list};
-use crate::form::cast::{CastAsked, CastForm, Faults, KEYS, moves_text, seconds};
+use crate::form::cast::{CastAsked, CastForm, Faults, KEYS, moves_text};
 
 /// What a word is called.
 #[must_use]
@@ -24,7 +24,6 @@ pub fn label(key: &str) -> &'static str {
         "moves" => "Moves",
         "rod" => "Rod",
         "way" => "Where the current runs",
-        "count" => "Count",
         other => crate::form::WORDS
             .iter()
             .find(|w| w.key == other)
@@ -124,7 +123,7 @@ fn said(key: &str, form: &CastForm, a: &CastAsked) -> Option<String> {
         "ground" if form.typed("ground").is_empty() => "slope".into(),
         "fall" => a.setup.fall.code().into(),
         "way" => a.setup.current.1.code().into(),
-        "rest" => seconds(a.setup.rest),
+        "rest" => format!("{} s", plain(a.setup.rest, 1)),
         "moves" => moves_text(&a.setup.moves, form.pick.units),
         "rod" => Dimension::Distance.print(a.setup.rod, form.pick.units),
         _ => return None,
@@ -190,15 +189,18 @@ pub(super) fn facts(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Stri
         all.push(format!(
             "The current carries it {} while it falls {}: to reach a mark, throw {} above it.",
             far(s.downstream),
-            far(run.depth),
+            far(run.cast.splash_depth),
             far(s.downstream)
         ));
     }
-    let drift = Dimension::Speed.print(run.drift, units);
-    all.push(if run.drift >= 2.99 {
-        format!("Behind a drifting boat with {} out it holds bottom at any drift one fishes.", far(asked.setup.cast))
-    } else {
-        format!("Behind a drifting boat with {} out, over {}, it holds bottom up to a drift of {drift}.", far(asked.setup.cast), far(run.depth))
+    let behind = format!("Behind a drifting boat with {} out", far(asked.setup.cast));
+    all.push(match run.drift {
+        None => format!("{behind} it holds bottom at any drift one fishes."),
+        Some(drift) => format!(
+            "{behind}, over {}, it holds bottom up to a drift of {}.",
+            far(run.cast.splash_depth),
+            Dimension::Speed.print(drift, units)
+        ),
     });
     if f.slack >= 0.01 {
         all.push(format!(
