@@ -4,10 +4,11 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use yarrowfen_core::cast::{Cast, Profile, Setup, moves};
-use yarrowfen_core::codes::{CurrentWay, Direction, FishAt};
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::{CurrentWay, Direction, FishAt};
+use yarrowfen_core::cast::{Cast, Profile, Setup};
 use yarrowfen_core::physics::line::{DVec2, DVec3, LineBody, Pull, Stream, Thread, steady};
-use yarrowfen_core::units::UnitSystem;
+use yarrowfen_core::tables::retrieve as moves;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 #[global_allocator]

@@ -4,9 +4,9 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use yarrowfen_core::codes::Rig;
-use yarrowfen_core::pick::card::Axis;
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::codes::Rig;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::explore::card::Axis;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 /// The allocator that the program is built with.

@@ -2,31 +2,43 @@
 //! fits a bait, and from that which jig head to tie on, with the reasons.
 //!
 //! This crate does no input or output, knows no clock, no database and no
-//! page. Everything is SI inside; [`units`] reads and prints what people use.
+//! page. Everything is SI inside; [`base`] reads and prints what people use.
+//!
+//! The modules are floors, and each names only those below it:
+//!
+//! | floor | modules |
+//! |---|---|
+//! | 9 | [`engine`] |
+//! | 8 | [`say`] |
+//! | 7 | [`explore`] |
+//! | 6 | [`choose`], [`cast`], [`sounder`] |
+//! | 5 | [`tackle`], [`tackle_box`] |
+//! | 4 | [`tables`] |
+//! | 3 | [`question`], [`answer`] |
+//! | 2 | [`physics`] |
+//! | 1 | [`base`] |
 //!
 //! Start with [`Engine::pick`].
 
 pub mod answer;
+pub mod base;
 pub mod cast;
-pub mod codes;
-pub mod data;
-pub mod limits;
-pub mod own;
+pub mod choose;
+pub mod engine;
+pub mod explore;
 pub mod physics;
-pub mod pick;
-pub mod print;
-pub mod record;
-pub mod request;
-pub mod rigs;
+pub mod question;
+pub mod say;
 pub mod sounder;
+pub mod tables;
 pub mod tackle;
-pub mod units;
-pub mod water;
+pub mod tackle_box;
 
 pub use answer::Answer;
-pub use pick::{Engine, Options};
-pub use request::{FieldError, PickRequest};
-pub use tackle::{bench, hook};
+pub use base::FieldError;
+pub use choose::Options;
+pub use engine::Engine;
+pub use question::PickRequest;
 
 /// Version of the model. Stored with each kept answer, raised whenever a
 /// change of rule, table or formula can change an answer.

@@ -1,5 +1,9 @@
 //! Casts in time: laws, facts of the trade, and what stands outside this project.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+#![expect(
+    clippy::disallowed_methods,
+    reason = "checks are computed by other means than core's own"
+)]
 
 use proptest::prelude::*;
 use std::sync::LazyLock;
@@ -7,15 +11,16 @@ use uom::si::{
     area::square_meter, mass::gram, mass_density::kilogram_per_cubic_meter,
     thermodynamic_temperature::degree_celsius, volume::cubic_meter,
 };
-use yarrowfen_core::cast::{Cast, Lure, Postures, Profile, Setup, moves, swing};
-use yarrowfen_core::codes::{CurrentWay, Direction, FallBy, FishAt, LiftCause, Rig};
-use yarrowfen_core::data::HeadDrag;
-use yarrowfen_core::physics::line::{DVec3, LineBody};
-use yarrowfen_core::physics::sink::{HeadBody, Trailing, fall as falls};
-use yarrowfen_core::units::{
+use yarrowfen_core::base::codes::{CurrentWay, Direction, FallBy, FishAt, LiftCause, Rig};
+use yarrowfen_core::base::{
     Area, GRAMS_PER_OUNCE, Length, Mass, MassDensity, ThermodynamicTemperature, UnitSystem, Volume,
 };
-use yarrowfen_core::water::Water;
+use yarrowfen_core::cast::{Cast, Lure, Postures, Profile, Setup, swing};
+use yarrowfen_core::physics::line::{DVec3, LineBody};
+use yarrowfen_core::physics::sink::{HeadBody, Trailing, fall as falls};
+use yarrowfen_core::physics::water::Water;
+use yarrowfen_core::tables::HeadDrag;
+use yarrowfen_core::tables::retrieve as moves;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());

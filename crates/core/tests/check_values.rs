@@ -6,8 +6,8 @@ mod common;
 
 use common::{ENGINE, pick};
 use serde_json::{Value, json};
-use yarrowfen_core::codes::{HookStyle, Rig, School, UpperBound};
-use yarrowfen_core::request::PickRequest;
+use yarrowfen_core::base::codes::{HookStyle, Rig, School, UpperBound};
+use yarrowfen_core::question::PickRequest;
 use yarrowfen_core::{Answer, Options};
 
 /// The answer to a question given in the contract's JSON.

@@ -7,8 +7,8 @@ mod common;
 use common::{ENGINE, request};
 use proptest::strategy::{Strategy, ValueTree};
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
-use yarrowfen_core::codes::Rig;
-use yarrowfen_core::request::PickRequest;
+use yarrowfen_core::base::codes::Rig;
+use yarrowfen_core::question::PickRequest;
 use yarrowfen_core::{Answer, Options};
 
 /// Questions in the short run.
@@ -70,7 +70,7 @@ fn in_contract(a: &Answer) -> bool {
     let baits = a
         .bait_switches
         .iter()
-        .all(|s| yarrowfen_core::codes::BaitForm::from_code(&s.to).is_some());
+        .all(|s| yarrowfen_core::base::codes::BaitForm::from_code(&s.to).is_some());
     switches && baits && a.rigs.len() == Rig::ALL.len() && a.runners_up.len() == Rig::ALL.len() - 1
 }
 

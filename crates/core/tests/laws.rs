@@ -9,17 +9,17 @@ use uom::si::{
     thermodynamic_temperature::degree_celsius, time::second, velocity::meter_per_second,
     volume::cubic_meter,
 };
-use yarrowfen_core::codes::{Bottom, Cover, Rig};
-use yarrowfen_core::data::HeadDrag;
-use yarrowfen_core::limits;
-use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall};
-use yarrowfen_core::request::{Bait, PickRequest, Tackle};
-use yarrowfen_core::units::{
+use yarrowfen_core::base::codes::Rig;
+use yarrowfen_core::base::limits;
+use yarrowfen_core::base::{
     Area, Dimension, Ladder, Length, Mass, MassDensity, ThermodynamicTemperature, Time, UnitSystem,
     Volume,
 };
-use yarrowfen_core::water::Water;
-use yarrowfen_core::{Answer, Engine, Options};
+use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall};
+use yarrowfen_core::physics::water::Water;
+use yarrowfen_core::question::{Bait, PickRequest, Tackle};
+use yarrowfen_core::tables::HeadDrag;
+use yarrowfen_core::{Answer, Options};
 
 /// A plain rig for the laws of falling: head in g, line in mm, depth in m.
 fn falls(g: f64, line_mm: f64, depth: f64, drag: HeadDrag, bait_density: f64) -> Fall {
@@ -175,32 +175,6 @@ proptest! {
         let json = format!(r#"{{"water":{{"depth_m":{depth:e}}}}}"#);
         let sound = limits::DEPTH.check(depth, UnitSystem::Metric).is_ok();
         prop_assert_eq!(PickRequest::from_json(json.as_bytes()).is_ok(), sound);
-    }
-}
-
-/// The order of the tables means nothing, for the answer and for the ranking.
-#[test]
-fn the_answer_does_not_depend_on_the_order_of_the_tables() {
-    let mut tables = ENGINE.tables().clone();
-    tables.shapes.reverse();
-    tables.baits.form.reverse();
-    tables.conditions.bottom.reverse();
-    tables.conditions.cover.reverse();
-    tables.conditions.school.reverse();
-    tables.conditions.species.reverse();
-    tables.rigs.reverse();
-    let turned = Engine::with_tables(tables);
-    for bottom in Bottom::ALL {
-        for cover in Cover::ALL {
-            let json = format!(
-                r#"{{"water":{{"bottom":"{}","cover":"{}"}}}}"#,
-                bottom.code(),
-                cover.code()
-            );
-            let r = PickRequest::from_json(json.as_bytes()).unwrap();
-            let options = Options::default();
-            assert_eq!(turned.pick(&r, options), ENGINE.pick(&r, options));
-        }
     }
 }
 

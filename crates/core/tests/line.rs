@@ -1,11 +1,16 @@
 //! The line in water and wind, against what stands outside this project.
 
+#![expect(
+    clippy::disallowed_methods,
+    reason = "checks are computed by other means than core's own"
+)]
+
 use std::f64::consts::PI;
 use uom::si::{force::newton, length::meter, velocity::meter_per_second};
-use yarrowfen_core::physics::feel;
+use yarrowfen_core::base::{Length, Velocity};
+use yarrowfen_core::physics::hold;
 use yarrowfen_core::physics::line::steady::Towed;
 use yarrowfen_core::physics::line::{DVec2, DVec3, LineBody, Pull, Stream, Thread, steady};
-use yarrowfen_core::units::{Length, Velocity};
 
 fn near(found: f64, wanted: f64, within: f64, what: &str) {
     assert!(
@@ -251,15 +256,15 @@ fn what_is_felt_is_that_of_the_whole_shape_at_the_margin() {
             ..Stream::still(999.0, depth)
         };
         let closed =
-            feel::current_pull(size(mm * 1e-3), size(depth), mps(speed), 999.0).get::<newton>();
-        let weight = feel::CURRENT_MARGIN * closed;
+            hold::current_pull(size(mm * 1e-3), size(depth), mps(speed), 999.0).get::<newton>();
+        let weight = hold::CURRENT_MARGIN * closed;
         let whole = steady::background(&Thread::new(&line, &flowing), weight, 10.0, 1.0).unwrap();
         near(whole.current / closed, 1.0, 0.03, "current");
         let blown = Stream {
-            wind: DVec2::new(0.0, 6.0 * feel::WIND_AT_LINE),
+            wind: DVec2::new(0.0, 6.0 * hold::WIND_AT_LINE),
             ..Stream::still(999.0, depth)
         };
-        let closed = feel::wind_pull(size(mm * 1e-3), size(20.0), mps(6.0)).get::<newton>();
+        let closed = hold::wind_pull(size(mm * 1e-3), size(20.0), mps(6.0)).get::<newton>();
         let whole = steady::background(&Thread::new(&line, &blown), closed, 10.0, 1.0).unwrap();
         near(whole.wind / closed, 1.0, 0.03, "wind");
     }

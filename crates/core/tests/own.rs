@@ -4,21 +4,23 @@
 use std::borrow::Cow;
 
 use proptest::prelude::*;
-use yarrowfen_core::bench::{BenchBait, seat};
-use yarrowfen_core::codes::{HookStyle, Wire};
-use yarrowfen_core::hook::Sits;
-use yarrowfen_core::own::{BoxIndex, Item, Kind, NamedHook, Texts, csv, quick};
-use yarrowfen_core::pick::OwnAnswer;
-use yarrowfen_core::pick::gaps::Situation;
-use yarrowfen_core::request::Bait;
-use yarrowfen_core::units::UnitSystem;
+use yarrowfen_core::answer::OwnAnswer;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::Sits;
+use yarrowfen_core::base::codes::{HookStyle, Wire};
+use yarrowfen_core::explore::gaps::Situation;
+use yarrowfen_core::question::Bait;
+use yarrowfen_core::tackle::seat::{BenchBait, seat};
+use yarrowfen_core::tackle_box::{
+    BoxIndex, BoxList, Item, NamedHook, Texts, csv, typed_line as quick,
+};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 fn engine() -> Engine {
     Engine::new().unwrap()
 }
 
-fn item(kind: Kind, pairs: &[(&'static str, String)]) -> Item {
+fn item(kind: BoxList, pairs: &[(&'static str, String)]) -> Item {
     let texts: Texts<'_> = pairs
         .iter()
         .map(|(k, v)| (Cow::Borrowed(*k), Cow::Borrowed(v.as_str())))
@@ -27,7 +29,7 @@ fn item(kind: Kind, pairs: &[(&'static str, String)]) -> Item {
 }
 
 fn said(line: &str) -> Item {
-    let u = quick::understand(line, Kind::Head, UnitSystem::Metric);
+    let u = quick::understand(line, BoxList::Head, UnitSystem::Metric);
     Item::read(u.kind, &u.texts, UnitSystem::Metric).unwrap()
 }
 
@@ -39,7 +41,7 @@ fn from_box(engine: &Engine, request: &PickRequest, things: &[Item]) -> OwnAnswe
     let answer = engine.pick(request, Options::default());
     let things: Vec<&Item> = things.iter().collect();
     let index = BoxIndex::of(&things);
-    engine.from_box(request, Options::default(), &answer, (&things, &index))
+    engine.from_box(request, Options::default(), answer.rig, (&things, &index))
 }
 
 /// A small bait over gravel that the model answers with a light mushroom.
@@ -168,7 +170,7 @@ fn a_measured_gap_wins_over_the_number_and_says_so() {
 fn a_metal_asked_for_by_name_is_the_only_one_taken() {
     let engine = engine();
     let mut request = asked(NED);
-    request.tackle.material = Some(yarrowfen_core::codes::Material::Tin);
+    request.tackle.material = Some(yarrowfen_core::base::codes::Material::Tin);
     let own = from_box(
         &engine,
         &request,
@@ -286,7 +288,7 @@ fn hooks() -> impl Strategy<Value = Vec<Item>> {
     let made = hook.prop_map(|(gap, long, style)| {
         let mm = |v: f64| format!("{v:.2}");
         item(
-            Kind::Hook,
+            BoxList::Hook,
             &[
                 ("gap_mm", mm(gap)),
                 ("length_mm", mm(long)),
@@ -317,7 +319,7 @@ proptest! {
     fn more_in_the_box_never_serves_worse(weights in prop::collection::vec(0.2..30.0_f64, 1..8), extra in 0.2..30.0_f64) {
         let engine = engine();
         let request = asked(NED);
-        let made = |g: &f64| item(Kind::Head, &[("shape", "ball".into()), ("weight", format!("{g:.3} g")), ("hook", "1/0".into())]);
+        let made = |g: &f64| item(BoxList::Head, &[("shape", "ball".into()), ("weight", format!("{g:.3} g")), ("hook", "1/0".into())]);
         let mut things: Vec<Item> = weights.iter().map(made).collect();
         let before = from_box(&engine, &request, &things).serves;
         things.push(made(&extra));
@@ -329,7 +331,7 @@ proptest! {
     fn the_best_of_a_large_box_beats_each_other_head(heads in prop::collection::vec((0.2..30.0_f64, 4.0..20.0_f64, 12.0..60.0_f64), 60..140)) {
         let engine = engine();
         let request = asked(NED);
-        let things: Vec<Item> = heads.iter().map(|(g, gap, long)| item(Kind::Head, &[
+        let things: Vec<Item> = heads.iter().map(|(g, gap, long)| item(BoxList::Head, &[
             ("shape", "ball".into()), ("weight", format!("{g:.3} g")), ("gap_mm", format!("{gap:.2}")), ("length_mm", format!("{long:.2}")),
         ])).collect();
         let best = from_box(&engine, &request, &things).heads[0].at;
@@ -342,7 +344,7 @@ proptest! {
     /// Whatever is typed or sent as a file is answered, never a panic.
     #[test]
     fn nothing_typed_stops_the_reader(line in "\\PC{0,80}", bytes in prop::collection::vec(any::<u8>(), 0..400), head in prop::sample::select(vec!["", "shape,weight\n", "form;length_mm\n", "line\ttest_lb\n"])) {
-        for kind in Kind::ALL {
+        for kind in BoxList::ALL {
             let u = quick::understand(&line, *kind, UnitSystem::Imperial);
             let _ = Item::read(u.kind, &u.texts, UnitSystem::Imperial);
             let _ = csv::read(*kind, &[head.as_bytes(), &bytes].concat(), |_| {});
@@ -353,13 +355,13 @@ proptest! {
     /// What was written to a file is read back the same.
     #[test]
     fn import_after_export_changes_nothing(g in 0.1..59.0_f64, count in 0..100_000_u32, remark in "\\PC{0,60}", gap in prop::option::of(2.0..40.0_f64)) {
-        let one = item(Kind::Head, &[
+        let one = item(BoxList::Head, &[
             ("shape", "ball".into()), ("weight", format!("{g} g")), ("count", count.to_string()), ("remark", remark),
             ("gap_mm", gap.map_or(String::new(), |v| v.to_string())),
         ]);
-        let file = csv::write(Kind::Head, [&one]);
-        let read = csv::read(Kind::Head, &file, |_| {}).unwrap();
+        let file = csv::write(BoxList::Head, [&one]);
+        let read = csv::read(BoxList::Head, &file, |_| {}).unwrap();
         prop_assert_eq!(&read.items, &[one]);
-        prop_assert_eq!(csv::write(Kind::Head, &read.items), file);
+        prop_assert_eq!(csv::write(BoxList::Head, &read.items), file);
     }
 }

@@ -7,13 +7,13 @@ use uom::si::{
     mass_density::kilogram_per_cubic_meter, thermodynamic_temperature::degree_celsius,
     velocity::meter_per_second, volume::cubic_meter,
 };
-use yarrowfen_core::data::HeadDrag;
-use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall, submerged_weight};
-use yarrowfen_core::physics::{drag, feel};
-use yarrowfen_core::units::{
+use yarrowfen_core::base::{
     Area, DynamicViscosity, Length, Mass, MassDensity, ThermodynamicTemperature, Velocity, Volume,
 };
-use yarrowfen_core::water::{self, Water};
+use yarrowfen_core::physics::sink::{Fall, HeadBody, Trailing, fall, submerged_weight};
+use yarrowfen_core::physics::water::{self, Water};
+use yarrowfen_core::physics::{drag, hold};
+use yarrowfen_core::tables::HeadDrag;
 
 fn rows(text: &str) -> Vec<Vec<f64>> {
     csv::Reader::from_reader(text.as_bytes())
@@ -143,10 +143,10 @@ fn the_pull_of_wind_and_current_is_as_worked_by_hand() {
         Length::new::<meter>(2e-4),
         Velocity::new::<meter_per_second>,
     );
-    let wind = feel::wind_pull(line, Length::new::<meter>(20.0), mps(5.0)).get::<newton>();
+    let wind = hold::wind_pull(line, Length::new::<meter>(20.0), mps(5.0)).get::<newton>();
     assert!((wind - 0.94 * 0.021_227).abs() < 1e-5, "{wind}");
     let flow =
-        feel::current_pull(line, Length::new::<meter>(3.0), mps(0.5), 1000.0).get::<newton>();
+        hold::current_pull(line, Length::new::<meter>(3.0), mps(0.5), 1000.0).get::<newton>();
     assert!((flow - 0.83 * 0.0675).abs() < 1e-9, "{flow}");
 }
 

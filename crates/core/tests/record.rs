@@ -1,14 +1,18 @@
 //! Sink tests and the least squares behind them.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+#![expect(
+    clippy::disallowed_methods,
+    reason = "checks are computed by other means than core's own"
+)]
 
 use proptest::prelude::*;
 use std::sync::LazyLock;
 use uom::si::mass::gram;
+use yarrowfen_core::base::Mass;
+use yarrowfen_core::base::codes::{FallBy, Rig};
 use yarrowfen_core::cast::Lure;
-use yarrowfen_core::codes::{FallBy, Rig};
-use yarrowfen_core::record::least::{NoFit, fit};
-use yarrowfen_core::record::{Missing, SinkTest, fitted, needed};
-use yarrowfen_core::units::Mass;
+use yarrowfen_core::explore::sink_tests::{Missing, SinkTest, fitted, needed};
+use yarrowfen_core::physics::least_squares::{NoFit, fit};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 /// NIST StRD, Misra1a (data and certified values from memory; the PyPI library
@@ -174,7 +178,7 @@ fn own_tests_are_the_basis_of_a_pick_and_narrow_its_band() {
     assert!(
         mine.reasons
             .iter()
-            .any(|r| r.basis == yarrowfen_core::codes::Basis::OwnRecord),
+            .any(|r| r.basis == yarrowfen_core::base::codes::Basis::OwnRecord),
         "{:?}",
         mine.reasons
     );

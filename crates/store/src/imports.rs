@@ -1,7 +1,7 @@
 //! Files that wait for their owner's word before they come into the box.
 
 use uuid::Uuid;
-use yarrowfen_core::own::Kind;
+use yarrowfen_core::tackle_box::BoxList;
 
 use crate::tackle::{add, hold};
 use crate::{Change, OwnerId, State, Store, StoreError};
@@ -17,7 +17,7 @@ pub struct Import {
     /// Its id.
     pub id: Uuid,
     /// The list that it is for.
-    pub kind: Kind,
+    pub kind: BoxList,
     /// As it came.
     pub bytes: Vec<u8>,
     /// What became of it.
@@ -41,7 +41,7 @@ impl Store {
     pub async fn keep_import(
         &self,
         owner: OwnerId,
-        kind: Kind,
+        kind: BoxList,
         bytes: &[u8],
     ) -> Result<Uuid, StoreError> {
         let id = Uuid::new_v4();
@@ -81,7 +81,7 @@ impl Store {
         .await?;
         Ok(Import {
             id,
-            kind: Kind::from_code(&r.kind).ok_or(StoreError::NotFound)?,
+            kind: BoxList::from_code(&r.kind).ok_or(StoreError::NotFound)?,
             bytes: r.bytes,
             state: r.change_id.map_or(ImportState::Waiting, |change| {
                 ImportState::Taken(r.taken, Change(change))

@@ -5,8 +5,8 @@ use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::request::PickRequest;
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::question::PickRequest;
 
 use crate::{DEMO_OWNER, OwnerId, Store, StoreError};
 

@@ -6,8 +6,8 @@ use serde_json::Value;
 use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
-use yarrowfen_core::own::{Item, Kind, Texts};
-use yarrowfen_core::units::UnitSystem;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
 
 use crate::{OwnerId, Store, StoreError};
 
@@ -60,7 +60,7 @@ fn from_json(kind: &str, json: &Value) -> Option<Item> {
         .iter()
         .filter_map(|(key, value)| Some((Cow::Owned(key.clone()), Cow::Borrowed(value.as_str()?))))
         .collect();
-    Item::read(Kind::from_code(kind)?, &texts, UnitSystem::Metric).ok()
+    Item::read(BoxList::from_code(kind)?, &texts, UnitSystem::Metric).ok()
 }
 
 struct Row {

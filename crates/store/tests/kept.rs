@@ -4,7 +4,7 @@
 use sqlx::PgPool;
 use time::OffsetDateTime;
 use uuid::Uuid;
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Answer, Engine, Options, PickRequest};
 use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Store, StoreError};
 

@@ -5,8 +5,8 @@ use std::borrow::Cow;
 
 use sqlx::PgPool;
 use uuid::Uuid;
-use yarrowfen_core::own::{Item, Kind, Texts};
-use yarrowfen_core::units::UnitSystem;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
 use yarrowfen_store::{Change, ImportState, NewSignIn, OwnerId, State, Store, StoreError};
 
 fn head(weight: &str, count: u32) -> State {
@@ -19,7 +19,7 @@ fn head(weight: &str, count: u32) -> State {
     .map(|(k, v)| (Cow::Borrowed(k), Cow::Owned(v)))
     .collect();
     State {
-        item: Item::read(Kind::Head, &texts, UnitSystem::Metric).unwrap(),
+        item: Item::read(BoxList::Head, &texts, UnitSystem::Metric).unwrap(),
         archived: false,
         added_at: None,
     }
@@ -122,7 +122,7 @@ async fn another_changes_undoes_and_takes_nothing_of_mine(pool: PgPool) {
     refused(store.change_item(other, ids[0], |s| s).await);
     refused(store.remove_items(other, &ids).await);
     refused(store.undo(other, added).await.map(|u| u.0));
-    let file = store.keep_import(me, Kind::Head, b"x").await.unwrap();
+    let file = store.keep_import(me, BoxList::Head, b"x").await.unwrap();
     refused(
         store
             .take_import(other, file, &[head("1/4 oz", 1)], |_| {})
@@ -145,7 +145,7 @@ async fn a_file_is_taken_whole_once_and_undone_at_once(pool: PgPool) {
     let store = Store::over(pool);
     let me = angler(&store, "me").await;
     let many: Vec<State> = (0..2500).map(|n| head("1/8 oz", n)).collect();
-    let file = store.keep_import(me, Kind::Head, b"x").await.unwrap();
+    let file = store.keep_import(me, BoxList::Head, b"x").await.unwrap();
     let seen = std::sync::Mutex::new(Vec::new());
     let step = |n| seen.lock().unwrap().push(n);
     let change = store.take_import(me, file, &many, step).await.unwrap();
@@ -168,7 +168,7 @@ async fn a_box_that_would_overflow_takes_nothing(pool: PgPool) {
     let me = angler(&store, "me").await;
     let many: Vec<State> = (0..25_001).map(|_| head("1/8 oz", 1)).collect();
     store.add_items(me, &many).await.unwrap();
-    let file = store.keep_import(me, Kind::Head, b"x").await.unwrap();
+    let file = store.keep_import(me, BoxList::Head, b"x").await.unwrap();
     let full = store.take_import(me, file, &many, |_| {}).await;
     assert!(matches!(full, Err(StoreError::Full(_))));
     let n: i64 = sqlx::query_scalar("select count(*) from box_items")
@@ -188,7 +188,7 @@ async fn deleting_an_account_leaves_nothing_of_it(pool: PgPool) {
     let (me, other) = (angler(&store, "me").await, angler(&store, "other").await);
     for owner in [me, other] {
         store.add_items(owner, &[head("1/8 oz", 5)]).await.unwrap();
-        store.keep_import(owner, Kind::Head, b"x").await.unwrap();
+        store.keep_import(owner, BoxList::Head, b"x").await.unwrap();
     }
     store.delete_account_with_everything(me).await.unwrap();
     for table in [

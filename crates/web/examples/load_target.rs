@@ -65,8 +65,11 @@ async fn full_box(store: &Store) -> Result<(OwnerId, Token), Box<dyn std::error:
             26 + n % 20
         );
     }
-    let read =
-        yarrowfen_core::own::csv::read(yarrowfen_core::own::Kind::Head, file.as_bytes(), |_| {})?;
+    let read = yarrowfen_core::tackle_box::csv::read(
+        yarrowfen_core::tackle_box::BoxList::Head,
+        file.as_bytes(),
+        |_| {},
+    )?;
     let state = |item| State {
         item,
         archived: false,

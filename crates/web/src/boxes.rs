@@ -8,7 +8,7 @@ use std::sync::Arc;
 use quick_cache::Weighter;
 use quick_cache::sync::Cache;
 use uuid::Uuid;
-use yarrowfen_core::own::{BoxIndex, Item, Kind};
+use yarrowfen_core::tackle_box::{BoxIndex, BoxList, Item};
 use yarrowfen_store::{Account, Owned, Store, StoreError, Water};
 
 /// Things held at once, over all boxes: some hundred bytes each.
@@ -21,7 +21,7 @@ pub struct HeldBox {
     /// Everything, archived things too, in the order in which it came in.
     pub items: Vec<Owned>,
     /// By list: places in [`Self::items`], by weight, number, length or test.
-    by_rank: [Vec<u32>; Kind::ALL.len()],
+    by_rank: [Vec<u32>; BoxList::ALL.len()],
     /// The waters, by name.
     pub waters: Vec<Water>,
     /// Places in [`Self::items`] of what can be tied on.
@@ -34,7 +34,7 @@ impl HeldBox {
     /// Puts a box in order.
     #[must_use]
     pub fn new(version: i64, items: Vec<Owned>, waters: Vec<Water>) -> Self {
-        let mut by_rank: [Vec<u32>; Kind::ALL.len()] = Default::default();
+        let mut by_rank: [Vec<u32>; BoxList::ALL.len()] = Default::default();
         for (at, owned) in (0..).zip(&items) {
             by_rank[owned.item.thing.kind() as usize].push(at);
         }
@@ -56,7 +56,7 @@ impl HeldBox {
     }
 
     /// A list in its order, archived things too.
-    pub fn list(&self, kind: Kind) -> impl DoubleEndedIterator<Item = &Owned> {
+    pub fn list(&self, kind: BoxList) -> impl DoubleEndedIterator<Item = &Owned> {
         self.by_rank[kind as usize]
             .iter()
             .map(|at| &self.items[*at as usize])

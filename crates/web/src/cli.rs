@@ -9,7 +9,7 @@ use std::io::{BufRead, Read, Write};
 use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use crate::config::{Config, database_url};

@@ -30,7 +30,7 @@ pub enum ServeError {
     NoPort(u16, u16, String),
     /// The tables of the trade are unsound.
     #[error("the tables of the trade are unsound")]
-    Tables(#[from] yarrowfen_core::data::DataError),
+    Tables(#[from] yarrowfen_core::tables::DataError),
     /// The database is not there.
     #[error("the database cannot be opened")]
     Store(#[from] yarrowfen_store::StoreError),

@@ -18,7 +18,7 @@ use actix_web::{FromRequest, HttpRequest, HttpResponse, web};
 use subtle::ConstantTimeEq;
 use uuid::Uuid;
 use yarrowfen_core::Options;
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_store::{Account, OwnerId};
 
 use crate::account::{self, Token};

@@ -5,10 +5,11 @@ use std::sync::atomic::{AtomicU64, Ordering};
 
 use quick_cache::sync::Cache;
 use uuid::Uuid;
-use yarrowfen_core::codes::{FallBy, Rig};
-use yarrowfen_core::limits;
-use yarrowfen_core::record::{Fitted, OwnFall, SinkTest, fitted};
-use yarrowfen_core::units::{Mass, UnitSystem, plain};
+use yarrowfen_core::base::codes::{FallBy, Rig};
+use yarrowfen_core::base::limits;
+use yarrowfen_core::base::{Mass, UnitSystem, plain};
+use yarrowfen_core::choose::own_drag::OwnFall;
+use yarrowfen_core::explore::sink_tests::{Fitted, SinkTest, fitted};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 use yarrowfen_store::{NewSink, OwnerId, Sink, Store, StoreError};
 

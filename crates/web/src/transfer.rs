@@ -9,9 +9,9 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::codes::FallBy;
-use yarrowfen_core::own::{Item, Kind, Texts};
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::codes::FallBy;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_store::{KeptText, NewSink, Sink, State, Whole};
 
@@ -37,7 +37,7 @@ struct File {
 
 #[derive(Serialize, Deserialize)]
 struct ItemOut {
-    kind: Kind,
+    kind: BoxList,
     #[serde(with = "time::serde::rfc3339")]
     added: OffsetDateTime,
     archived: bool,
@@ -251,8 +251,8 @@ fn placed(at: &str, all: Vec<FieldError>) -> impl Iterator<Item = FieldError> {
         .map(move |f| FieldError::new(format!("{at}.{}", f.field), f.message))
 }
 
-fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::own::Faults> {
-    let known = yarrowfen_core::own::columns(item.kind);
+fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::tackle_box::Faults> {
+    let known = yarrowfen_core::tackle_box::columns(item.kind);
     let mut texts = Texts::new();
     let mut faults = Vec::new();
     for (key, value) in item.texts {
@@ -265,7 +265,7 @@ fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::own::Faults> {
                 "",
                 format!(
                     "“{}” is no field of this list",
-                    yarrowfen_core::units::shorten(&key)
+                    yarrowfen_core::base::shorten(&key)
                 ),
             )),
         }
@@ -288,11 +288,10 @@ fn read_request(mut json: Value) -> Result<PickRequest, Vec<FieldError>> {
         .as_object_mut()
         .and_then(|o| o.remove("assumed"))
         .unwrap_or_default();
-    let fields = yarrowfen_core::request::flatten(&json)?;
-    let mut request = PickRequest::read(&fields, UnitSystem::Metric)?;
+    let mut request = PickRequest::from_value(&json)?;
     let known = |v: &Value| {
         let name = v.as_str()?;
-        yarrowfen_core::request::field(name).map(str::to_owned)
+        yarrowfen_core::question::field(name).map(str::to_owned)
     };
     request.assumed = assumed
         .as_array()

@@ -1,11 +1,11 @@
 //! Bottoms to begin with, until one's own is drawn, typed or sounded. Invented.
 
-use super::{Profile, profile::MOST_POINTS};
-use crate::request::FieldError;
+use super::profile::{MOST_POINTS, Profile};
+use crate::base::FieldError;
 
 /// A bottom by name.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Ground {
+pub struct NamedBottom {
     /// Code.
     pub code: &'static str,
     /// What a reader calls it.
@@ -15,13 +15,13 @@ pub struct Ground {
 }
 
 /// The bottoms that come with the program.
-pub const GROUNDS: &[Ground] = &[
-    Ground {
+pub const GROUNDS: &[NamedBottom] = &[
+    NamedBottom {
         code: "slope",
         label: "an even slope",
         points: &[(0.0, 0.4), (20.0, 5.2), (40.0, 8.0), (80.0, 9.0)],
     },
-    Ground {
+    NamedBottom {
         code: "ledges",
         label: "clay ledges",
         points: &[
@@ -36,12 +36,12 @@ pub const GROUNDS: &[Ground] = &[
             (80.0, 9.0),
         ],
     },
-    Ground {
+    NamedBottom {
         code: "flat",
         label: "a flat",
         points: &[(0.0, 0.5), (3.0, 2.6), (6.0, 3.0), (80.0, 3.2)],
     },
-    Ground {
+    NamedBottom {
         code: "sill",
         label: "a sill before deep water",
         points: &[
@@ -54,14 +54,14 @@ pub const GROUNDS: &[Ground] = &[
             (80.0, 7.0),
         ],
     },
-    Ground {
+    NamedBottom {
         code: "mere",
         label: "a shallow mere",
         points: &[(0.0, 0.3), (8.0, 1.1), (40.0, 1.9), (80.0, 2.1)],
     },
 ];
 
-impl Ground {
+impl NamedBottom {
     /// The bottom with this code.
     #[must_use]
     pub fn from_code(code: &str) -> Option<&'static Self> {
@@ -92,7 +92,7 @@ pub fn read(text: &str) -> Result<Profile, Vec<FieldError>> {
             Some(p) => points.push(p),
             None if first && line.chars().any(char::is_alphabetic) => {}
             None if faults.len() < 20 => {
-                let shown = crate::units::shorten(line);
+                let shown = crate::base::shorten(line);
                 let what = format!("line {}: “{shown}” is no distance and depth in m", at + 1);
                 faults.push(FieldError::new("profile", what));
             }
@@ -140,8 +140,8 @@ pub fn line_of(profile: &Profile) -> String {
     let one = |p: &(f64, f64)| {
         format!(
             "{} {}",
-            crate::units::plain(p.0, 2),
-            crate::units::plain(p.1, 2)
+            crate::base::plain(p.0, 2),
+            crate::base::plain(p.1, 2)
         )
     };
     profile

@@ -1,8 +1,9 @@
 //! What hands and reel do to the line, act by act.
 
-use super::moves::Act;
+use super::acts::Act;
 use super::sim::{KEEP_EVERY_S, Kept, LOW_DEG, Sim};
-use crate::codes::FallBy;
+use crate::base::codes::FallBy;
+use crate::base::maths;
 use std::f64::consts::PI;
 
 /// Steepest that a rod is raised, degrees over level.
@@ -105,7 +106,7 @@ impl Sim<'_> {
             } else {
                 (self.step / (pace / PACE_MPS).clamp(1.0, 16.0)).min(left)
             };
-            let phase = (2.0 * PI * TREMBLES_HZ * (gone + dt)).sin().max(0.0);
+            let phase = maths::sin(2.0 * PI * TREMBLES_HZ * (gone + dt)).max(0.0);
             self.angle = from + course.turn * (gone + dt) + course.tremble * phase;
             self.advance(dt, course.reel, moves);
         }

@@ -1,12 +1,12 @@
 //! The rig of a cast as water, line and bottom meet it.
 
-use crate::codes::FallBy;
-use crate::data::HeadDrag;
+use crate::base::codes::FallBy;
 use crate::physics::drag;
-use crate::physics::feel::BAIT_LIFT;
+use crate::physics::hold::BAIT_LIFT;
 use crate::physics::line::LineBody;
 use crate::physics::sink::{HeadBody, Trailing, submerged_weight, time_with_line};
-use crate::water::Water;
+use crate::physics::water::Water;
+use crate::tables::HeadDrag;
 
 /// Added mass of a body in water, as a share of the water it displaces: that of
 /// a sphere (published: H. Lamb, *Hydrodynamics*, art. 92).

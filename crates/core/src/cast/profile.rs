@@ -1,7 +1,7 @@
 //! The bottom along a cast: depth over distance.
 
-use crate::codes::Direction;
-use crate::request::FieldError;
+use crate::base::FieldError;
+use crate::base::codes::Direction;
 
 /// Most points that are taken; more would be finer than any sounder.
 pub const MOST_POINTS: usize = 100_000;

@@ -1,10 +1,11 @@
 //! What is read off a cast: shares, times, where it lifts off and hangs.
 
+use super::lure::Lure;
 use super::profile::Bed;
+use super::setup::Setup;
 use super::sim::Sample;
-use super::{Lure, Setup};
-use crate::codes::{FishAt, HangCause, LiftCause};
-use crate::units::{Dimension, UnitSystem};
+use crate::base::codes::{FishAt, HangCause, LiftCause};
+use crate::base::{Dimension, UnitSystem};
 
 /// How high over the bottom fish that lie on it, or just over it, take, m (v0).
 const ZONE_BOTTOM_M: f64 = 0.2;
@@ -35,7 +36,7 @@ pub struct LiftOff {
 
 /// A place where it is likely to hang.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Hang {
+pub struct HangPlace {
     /// Distance from the angler, m.
     pub out: f64,
     /// Why.
@@ -72,7 +73,7 @@ pub struct Figures {
     /// Where it leaves the bottom unasked.
     pub lift_offs: Vec<LiftOff>,
     /// Where it is likely to hang.
-    pub hangs: Vec<Hang>,
+    pub hangs: Vec<HangPlace>,
 }
 
 /// Where the fish take, in words.
@@ -213,8 +214,8 @@ fn cause(before: &Sample, after: &Sample) -> LiftCause {
 }
 
 /// Places a metre apart where a line saws or a head is drawn into a step.
-fn hangs(lure: &Lure, bed: &Bed, rest: &[Sample]) -> Vec<Hang> {
-    let mut found: Vec<Hang> = Vec::new();
+fn hangs(lure: &Lure, bed: &Bed, rest: &[Sample]) -> Vec<HangPlace> {
+    let mut found: Vec<HangPlace> = Vec::new();
     if lure.snag < WORTH_A_WORD {
         return found;
     }
@@ -222,12 +223,12 @@ fn hangs(lure: &Lure, bed: &Bed, rest: &[Sample]) -> Vec<Hang> {
         // Up toward the angler is a bottom that falls off away from him.
         let steep = -bed.slope(s.at.x - 0.1) > STEP_SLOPE;
         let hang = match s.edge {
-            Some((x, _)) => Hang {
+            Some((x, _)) => HangPlace {
                 out: x,
                 cause: HangCause::Edge,
                 risk: lure.snag,
             },
-            None if steep => Hang {
+            None if steep => HangPlace {
                 out: s.at.x,
                 cause: HangCause::Step,
                 risk: lure.snag,

@@ -9,7 +9,8 @@
 
 use super::lure::Lure;
 use super::profile::Bed;
-use crate::codes::FallBy;
+use crate::base::codes::FallBy;
+use crate::base::maths;
 use crate::physics::drag;
 use crate::physics::line::{Chord, DVec2, DVec3, Stream};
 use std::f64::consts::PI;
@@ -150,7 +151,7 @@ impl<'a> Sim<'a> {
 
     fn tip(&self) -> DVec3 {
         let base = (self.stream.drift * self.t).extend(HANDS_M);
-        base + self.rod * DVec3::new(self.angle.cos(), 0.0, self.angle.sin())
+        base + self.rod * DVec3::new(maths::cos(self.angle), 0.0, maths::sin(self.angle))
     }
 
     /// The point that the line leaves the lure toward, and the line's length

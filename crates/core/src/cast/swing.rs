@@ -1,14 +1,15 @@
 //! Drift and swing: where a lure lands in a current, how far up to throw, and
 //! the drift at which contact is lost.
 
-use super::{Lure, Setup};
-use crate::codes::FallBy;
-use crate::physics::feel::{CURRENT_MEAN, ROD_TIP};
+use super::lure::Lure;
+use super::setup::Setup;
+use crate::base::codes::FallBy;
+use crate::physics::hold::{CURRENT_MEAN, ROD_TIP};
 use crate::physics::line::steady::{Towed, hold};
 use crate::physics::line::{DVec2, DVec3, Stream, Thread};
 
 /// Fastest drift that is looked at, m/s: as fast as a request may name.
-const FASTEST_DRIFT: f64 = crate::limits::DRIFT.most;
+const FASTEST_DRIFT: f64 = crate::base::limits::DRIFT.most;
 
 /// A fall in a current.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -1,5 +1,9 @@
 //! Drag coefficients.
 
+use serde::Deserialize;
+
+use crate::base::maths;
+
 /// Drag coefficient of a smooth sphere.
 ///
 /// Cd = 24/Re (1 + 0.152 Re^0.677) + 0.417 / (1 + 5070 Re^−0.94), for Re below
@@ -11,7 +15,10 @@
 #[must_use]
 pub fn sphere(reynolds: f64) -> f64 {
     let re = reynolds.clamp(0.01, 3e5);
-    24.0 / re * (1.0 + 0.152 * re.powf(0.677)) + 0.417 / (1.0 + 5070.0 * re.powf(-0.94))
+    // Both powers from one logarithm.
+    let ln = maths::ln(re);
+    24.0 / re * (1.0 + 0.152 * maths::exp(0.677 * ln))
+        + 0.417 / (1.0 + 5070.0 * maths::exp(-0.94 * ln))
 }
 
 /// Drag coefficient of an isometric body, on the frontal area of the sphere of
@@ -24,11 +31,11 @@ pub fn sphere(reynolds: f64) -> f64 {
 pub fn by_sphericity(reynolds: f64, sphericity: f64) -> f64 {
     let re = reynolds.clamp(0.01, 2.6e5);
     let s = sphericity.clamp(0.2, 1.0);
-    let a = (2.3288 - 6.4581 * s + 2.4486 * s * s).exp();
+    let a = maths::exp(2.3288 - 6.4581 * s + 2.4486 * s * s);
     let b = 0.0964 + 0.5565 * s;
-    let c = (4.905 - 13.8944 * s + 18.4222 * s * s - 10.2599 * s * s * s).exp();
-    let d = (1.4681 + 12.2584 * s - 20.7322 * s * s + 15.8855 * s * s * s).exp();
-    24.0 / re * (1.0 + a * re.powf(b)) + c / (1.0 + d / re)
+    let c = maths::exp(4.905 - 13.8944 * s + 18.4222 * s * s - 10.2599 * s * s * s);
+    let d = maths::exp(1.4681 + 12.2584 * s - 20.7322 * s * s + 15.8855 * s * s * s);
+    24.0 / re * (1.0 + a * maths::pow(re, b)) + c / (1.0 + d / re)
 }
 
 /// Drag coefficient of a long circular cylinder across the flow, Re 10³ to
@@ -43,3 +50,28 @@ pub const LINE_ACROSS: f64 = 1.2;
 /// Skin friction of a line drawn through water along itself, on its wetted
 /// surface (v0, from memory; Hoerner ch. 3 gives 0.01 to 0.02).
 pub const LINE_ALONG: f64 = 0.015;
+
+/// Drag of a head on its frontal area.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum HeadDrag {
+    /// A published sphere law by Reynolds number.
+    Sphere,
+    /// One coefficient over the range of a falling jig head.
+    Constant(f64),
+}
+
+impl<'de> Deserialize<'de> for HeadDrag {
+    fn deserialize<D: serde::Deserializer<'de>>(d: D) -> Result<Self, D::Error> {
+        #[derive(Deserialize)]
+        #[serde(untagged)]
+        enum Raw {
+            Number(f64),
+            Word(String),
+        }
+        match Raw::deserialize(d)? {
+            Raw::Number(cd) => Ok(Self::Constant(cd)),
+            Raw::Word(w) if w == "sphere" => Ok(Self::Sphere),
+            Raw::Word(w) => Err(serde::de::Error::custom(format!("unknown drag law {w}"))),
+        }
+    }
+}

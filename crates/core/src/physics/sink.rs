@@ -1,11 +1,11 @@
 //! How a rig falls: submerged weight, terminal velocity, time to depth.
 
+use crate::base::maths;
 use std::f64::consts::PI;
 
-use crate::data::HeadDrag;
-use crate::physics::drag;
-use crate::units::{Area, Force, GRAVITY, Length, Mass, MassDensity, Time, Velocity, Volume};
-use crate::water::Water;
+use crate::base::{Area, Force, GRAVITY, Length, Mass, MassDensity, Time, Velocity, Volume};
+use crate::physics::drag::{self, HeadDrag};
+use crate::physics::water::Water;
 use uom::si::{
     area::square_meter, force::newton, length::meter, time::second, velocity::meter_per_second,
 };
@@ -33,7 +33,7 @@ impl HeadBody {
     #[must_use]
     pub fn new(mass: Mass, density: MassDensity, drag: HeadDrag, frontal: f64) -> Self {
         let volume = (mass / density).value;
-        let sphere_diameter = Length::new::<meter>((6.0 * volume / PI).powf(1.0 / 3.0));
+        let sphere_diameter = Length::new::<meter>(maths::cbrt(6.0 * volume / PI));
         Self {
             mass,
             density,
@@ -163,7 +163,8 @@ impl Fall {
             return *first_speed * time;
         }
         // t = (2 a0 / 3 a v) [(1 + a z / a0)^(3/2) − 1]
-        Length::new::<meter>(a0 / a * ((1.0 + 1.5 * a * v * t / a0).powf(2.0 / 3.0) - 1.0))
+        let third = maths::cbrt(1.0 + 1.5 * a * v * t / a0);
+        Length::new::<meter>(a0 / a * (third * third - 1.0))
     }
 }
 

@@ -1,6 +1,6 @@
 //! Lines out of a stream that may come in drips, in floods, or without an end.
 
-use super::{Fault, Reading, read};
+use super::nmea::{Fault, Reading, read};
 
 /// Longest line, bytes. The standard has 82; some devices send more.
 pub const MOST_LINE: usize = 256;

@@ -1,8 +1,9 @@
 //! A bottom from a log: depth over the way that the boat made.
 
-use super::{Lines, Reading, metres_between};
+use super::lines::Lines;
+use super::nmea::{Reading, metres_between};
+use crate::base::FieldError;
 use crate::cast::{MOST_POINTS, Profile};
-use crate::request::FieldError;
 
 /// Points nearer together than this become one, m.
 const LEAST_STEP: f64 = 0.2;

@@ -1,8 +1,8 @@
 //! A soft bait by its measures.
 
-use crate::data::Tables;
-use crate::request::Bait;
-use crate::units::{Area, Length, Mass, MassDensity, Volume};
+use crate::base::{Area, Length, Mass, MassDensity, Volume};
+use crate::question::Bait;
+use crate::tables::Tables;
 use uom::si::{length::millimeter, mass_density::kilogram_per_cubic_meter};
 
 /// A bait, measured or filled in from its form.

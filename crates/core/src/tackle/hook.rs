@@ -1,12 +1,13 @@
 //! How a hook fits a bait, by millimetres.
 
+use crate::base::maths;
 use std::f64::consts::PI;
 
-use crate::codes::{BaitForm, HookStyle, Point, Species, Wire, codes};
-use crate::data::{Hide, HookSize, RigHook, Tables};
+use crate::base::Mass;
+use crate::base::codes::{BaitForm, HookStyle, Point, Sits, Species, Wire};
 use crate::physics::sink::STEEL;
+use crate::tables::{Hide, HookSize, RigHook, Tables};
 use crate::tackle::bait::MeasuredBait;
-use crate::units::Mass;
 use uom::si::{length::millimeter, mass::kilogram};
 
 /// A hook as measured on the finished head: gap from shank to point, length
@@ -78,18 +79,6 @@ const FAT: f64 = 0.1;
 const SHORT: f64 = 0.72;
 /// Gap over what is asked for from which a hook is much for the bait (v0).
 const WIDE: f64 = 1.75;
-
-codes! {
-    /// How a hook sits in a bait.
-    Sits {
-        Right = "right" / "sits right",
-        Short = "short" / "short: tail bites missed",
-        Wide = "wide" / "large for the bait",
-        Stiff = "stiff" / "long: stiffens the bait",
-        PastTailRoot = "past_tail_root" / "comes out behind the tail root",
-        GapFilled = "gap_filled" / "gap filled by the bait",
-    }
-}
 
 /// A hook judged against a bait.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -177,12 +166,12 @@ impl Asked<'_> {
         let (target, most) = self.lengths();
         let (gap, length) = (gap_mm / wanted_gap, length_mm / self.bait_mm());
         let tight = if gap < TIGHT {
-            10.0 + 10.0 * (TIGHT / gap).ln()
+            10.0 + 10.0 * maths::ln(TIGHT / gap)
         } else {
             0.0
         };
-        let long = (length / most).ln().max(0.0) * 3.0;
-        tight + long + gap.ln().abs() + rule.length_weight * (length / target).ln().abs()
+        let long = maths::ln(length / most).max(0.0) * 3.0;
+        tight + long + maths::ln(gap).abs() + rule.length_weight * maths::ln(length / target).abs()
     }
 
     /// How a hook of these measures sits in the bait.
@@ -329,13 +318,20 @@ pub fn sizes_considered(tables: &Tables, asked: &Asked<'_>) -> Vec<SizeConsidere
         .collect()
 }
 
+/// Whether a hook of this cut hides its point.
+#[must_use]
+pub fn hides(style: HookStyle) -> bool {
+    matches!(
+        style,
+        HookStyle::WormOffset | HookStyle::WideGap | HookStyle::BellyWeighted
+    )
+}
+
 /// Wire by the strength of what is tied to it.
 #[must_use]
 pub fn wire_for(tables: &Tables, leader_lb: f64) -> Wire {
-    tables
-        .hooks
-        .wire
-        .iter()
+    let mut wires = tables.hooks.wire.values();
+    wires
         .find(|w| leader_lb <= w.most_leader_lb)
         .map_or(Wire::Heavy, |w| w.code)
 }

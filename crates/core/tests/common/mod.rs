@@ -9,13 +9,13 @@ use std::sync::LazyLock;
 
 use proptest::prelude::*;
 use proptest::sample::select;
-use yarrowfen_core::codes::{
+use yarrowfen_core::base::codes::{
     BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
     HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
     School, Season, Species, SpringView, StandUpView,
 };
-use yarrowfen_core::limits;
-use yarrowfen_core::request::{Bait, PickRequest, Tackle, Views, WaterConditions};
+use yarrowfen_core::base::limits;
+use yarrowfen_core::question::{Bait, PickRequest, Tackle, Views, WaterConditions};
 use yarrowfen_core::{Answer, Engine, Options};
 
 pub static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());

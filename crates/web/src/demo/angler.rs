@@ -2,7 +2,7 @@
 //! by hang time in the mere and by contact on the basin wall.
 
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::own::{Kind, csv};
+use yarrowfen_core::tackle_box::{BoxList, csv};
 use yarrowfen_store::{NewWater, State, Store};
 
 use super::{DEMO_ANGLER, DemoError};
@@ -11,12 +11,12 @@ use super::{DEMO_ANGLER, DemoError};
 const NAME: &str = "Sedge";
 
 /// His lists, as CSV.
-const LISTS: [(Kind, &str); 5] = [
-    (Kind::Head, include_str!("../../demo/heads.csv")),
-    (Kind::Hook, include_str!("../../demo/hooks.csv")),
-    (Kind::Bait, include_str!("../../demo/baits.csv")),
-    (Kind::Line, include_str!("../../demo/lines.csv")),
-    (Kind::Rod, include_str!("../../demo/rods.csv")),
+const LISTS: [(BoxList, &str); 5] = [
+    (BoxList::Head, include_str!("../../demo/heads.csv")),
+    (BoxList::Hook, include_str!("../../demo/hooks.csv")),
+    (BoxList::Bait, include_str!("../../demo/baits.csv")),
+    (BoxList::Line, include_str!("../../demo/lines.csv")),
+    (BoxList::Rod, include_str!("../../demo/rods.csv")),
 ];
 
 /// His waters: name, remark, and the question asked there.

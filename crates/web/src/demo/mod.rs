@@ -4,7 +4,7 @@
 use time::OffsetDateTime;
 use time::macros::datetime;
 use uuid::Uuid;
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Store};
 

@@ -1,13 +1,14 @@
 //! The question of the Cast page: the words of Pick, and those of the cast.
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::cast::grounds::{self, Ground};
-use yarrowfen_core::cast::{Profile, ROD_M, Setup, moves};
-use yarrowfen_core::codes::{Code, CurrentWay, Direction, FallBy};
-use yarrowfen_core::limits;
-use yarrowfen_core::own::HeadWeight;
-use yarrowfen_core::pick::CastRig;
-use yarrowfen_core::units::{Dimension, Mass, UnitSystem};
+use yarrowfen_core::base::codes::{Code, CurrentWay, Direction, FallBy};
+use yarrowfen_core::base::limits;
+use yarrowfen_core::base::{Dimension, Mass, UnitSystem};
+use yarrowfen_core::cast::CastRig;
+use yarrowfen_core::cast::grounds::{self, NamedBottom};
+use yarrowfen_core::cast::{Profile, ROD_M, Setup};
+use yarrowfen_core::tables::retrieve as moves;
+use yarrowfen_core::tackle_box::HeadWeight;
 use yarrowfen_core::{Options, PickRequest};
 
 pub use super::Faults;
@@ -138,7 +139,7 @@ impl CastForm {
     fn profile(&self, faults: &mut Faults) -> Profile {
         let ground = match self.typed("ground") {
             "" => Some(&grounds::GROUNDS[0]),
-            code => Ground::from_code(code),
+            code => NamedBottom::from_code(code),
         };
         let usual = || ground.unwrap_or(&grounds::GROUNDS[0]).profile();
         if self.typed("bed").is_empty() {

@@ -10,11 +10,12 @@ mod words;
 
 pub use words::{Kind, Need, WORDS, Word, is_view, place, upper_end};
 
-use yarrowfen_core::codes::Code;
-use yarrowfen_core::limits::Limit;
-use yarrowfen_core::pick::card::Axis;
-use yarrowfen_core::request::{FieldError, Fields, Loose};
-use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::FieldError;
+use yarrowfen_core::base::codes::Code;
+use yarrowfen_core::base::limits::Limit;
+use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::explore::card::Axis;
+use yarrowfen_core::question::{Fields, Loose};
 use yarrowfen_core::{Options, PickRequest};
 
 /// Faults of a sentence by word.
@@ -340,7 +341,7 @@ const PLACE: &[&str] = &[
 /// Whether a code is one of a dispute's sides.
 fn is_side(word: &Word, code: &str) -> bool {
     let known = |all: &[(&str, &str)]| all.iter().any(|c| c.0 == code);
-    is_view(word) && matches!(word.kind, Kind::Code(all) if known(all))
+    is_view(word) && matches!(word.kind, Kind::Code(all) if known(all()))
 }
 
 /// The two ends of a range, each with its unit: `2–5 m`, `6 to 15 ft`, `2 m - 16 ft`.
@@ -382,7 +383,7 @@ pub fn dimension(word: &Word) -> Option<Dimension> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use yarrowfen_core::codes::Rig;
+    use yarrowfen_core::base::codes::Rig;
 
     fn form(query: &str) -> PickForm {
         PickForm::from_query(query, Options::default())
@@ -392,7 +393,7 @@ mod tests {
     fn every_word_stands_for_a_field_of_the_contract() {
         for word in WORDS {
             assert!(
-                yarrowfen_core::request::field(word.field).is_some(),
+                yarrowfen_core::question::field(word.field).is_some(),
                 "{}",
                 word.key
             );

@@ -1,17 +1,17 @@
 //! The words of the sentence: their names in the query, their fields in the
 //! contract, what a newcomer finds there.
 
-use yarrowfen_core::codes::{
+use yarrowfen_core::base::codes::{
     BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
     HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
     School, Season, Species, SpringView, StandUpView,
 };
-use yarrowfen_core::limits::{self, Limit};
+use yarrowfen_core::base::limits::{self, Limit};
 
 /// How a word of the sentence is read.
 pub enum Kind {
     /// One of the contract's codes, with the words for each.
-    Code(&'static [(&'static str, &'static str)]),
+    Code(fn() -> &'static [(&'static str, &'static str)]),
     /// A number; whether it must be there.
     Number(&'static Limit, Need),
     /// Yes or nothing.
@@ -44,7 +44,7 @@ pub struct Word {
 
 macro_rules! codes {
     ($ty:ty) => {
-        Kind::Code(<$ty>::WORDS)
+        Kind::Code(<$ty>::words)
     };
 }
 macro_rules! words {

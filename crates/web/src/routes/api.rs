@@ -2,7 +2,7 @@
 
 use actix_web::{HttpResponse, web};
 use serde_json::{Value, json};
-use yarrowfen_core::limits::Limit;
+use yarrowfen_core::base::limits::Limit;
 use yarrowfen_core::{FieldError, Options, PickRequest};
 
 use super::{App, MOST_JSON};
@@ -42,7 +42,7 @@ fn request_schema() -> Value {
             Kind::Number(limit, _) => number(limit),
             Kind::Flag => json!({ "type": ["boolean", "null"], "description": word.label }),
             Kind::Code(list) => {
-                let codes: Vec<Value> = list
+                let codes: Vec<Value> = list()
                     .iter()
                     .map(|c| json!(c.0))
                     .chain([Value::Null])
@@ -117,7 +117,7 @@ mod tests {
     #[test]
     fn every_limit_stands_in_the_description() {
         let text = request_schema().to_string();
-        for limit in yarrowfen_core::limits::ALL {
+        for limit in yarrowfen_core::base::limits::ALL {
             let name = limit.field.rsplit('.').next().unwrap();
             assert!(text.contains(name), "{name}");
         }

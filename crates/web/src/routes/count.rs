@@ -2,8 +2,9 @@
 
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use askama::Template;
-use yarrowfen_core::pick::CastRig;
-use yarrowfen_core::{PickRequest, limits};
+use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::limits;
+use yarrowfen_core::cast::CastRig;
 use yarrowfen_store::NewSink;
 
 use super::App;

@@ -2,7 +2,7 @@
 
 use actix_web::{HttpResponse, http::StatusCode, web};
 use askama::Template;
-use yarrowfen_core::pick::gaps::Situation;
+use yarrowfen_core::explore::gaps::Situation;
 
 use super::App;
 use super::kept::html;

@@ -6,7 +6,7 @@ use yarrowfen_core::answer::Answer;
 use yarrowfen_core::{FieldError, PickRequest};
 
 use yarrowfen_core::Options;
-use yarrowfen_core::pick::card::Axis;
+use yarrowfen_core::explore::card::Axis;
 
 use std::sync::Arc;
 
@@ -80,7 +80,7 @@ fn from_box(
     let things = held.at_hand();
     let own = app
         .engine
-        .from_box(request, form.options(), answer, (&things, held.index()));
+        .from_box(request, form.options(), answer.rig, (&things, held.index()));
     OwnView::new(own, &things, request, form)
 }
 

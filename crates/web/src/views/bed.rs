@@ -3,7 +3,7 @@
 use std::fmt::Write as _;
 use std::sync::LazyLock;
 
-use yarrowfen_core::codes::{Bottom, Cover};
+use yarrowfen_core::base::codes::{Bottom, Cover};
 
 /// Left and right edge of the water, its bottom and the lower edge of the bed,
 /// in the drawing's units.

@@ -2,8 +2,9 @@
 
 use askama::Template;
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::pick::card::{Axis, Card};
-use yarrowfen_core::units::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::explore::card::{Axis, Card};
+use yarrowfen_core::tables::retrieve::Move;
 
 use super::Frame;
 use super::ladder::short;
@@ -56,6 +57,10 @@ pub struct CardPage {
     pub units: (&'static str, &'static str),
     /// Other ways.
     pub ways: Vec<Way>,
+    /// Rest after landing, s.
+    pub rest: String,
+    /// What is then done over and over.
+    pub moves: String,
     /// Back to the answer.
     pub back: String,
 }
@@ -73,7 +78,7 @@ impl CardPage {
         };
         let grams = frame.ladder == Ladder::Grams;
         let dimension = card.axis.limit().dimension.unwrap_or(Dimension::Speed);
-        let cell = |c: &yarrowfen_core::pick::card::Cell| CellView {
+        let cell = |c: &yarrowfen_core::explore::card::Cell| CellView {
             label: short(c.label).trim_end_matches(" g").to_owned(),
             other: if grams { plain(c.oz, 2) } else { plain(c.g, 1) },
             crossed: c.crossed,
@@ -90,9 +95,9 @@ impl CardPage {
             lines: card
                 .lines
                 .iter()
-                .map(|(depth, cells)| LineView {
-                    depth: both(Dimension::Distance, *depth),
-                    cells: cells.iter().map(cell).collect(),
+                .map(|line| LineView {
+                    depth: both(Dimension::Distance, line.depth_m),
+                    cells: line.cells.iter().map(cell).collect(),
                 })
                 .collect(),
             units: if grams { ("g", "oz") } else { ("oz", "g") },
@@ -104,10 +109,18 @@ impl CardPage {
                     here: *a == card.axis,
                 })
                 .collect(),
+            rest: plain(card.rest_s, 1),
+            moves: moves(&card.moves, frame.units),
             back: format!("/?{query}"),
             frame,
         }
     }
+}
+
+/// How it is worked, in a line.
+fn moves(all: &[Move], units: UnitSystem) -> String {
+    let told: Vec<_> = all.iter().map(|m| m.told().text(units)).collect();
+    told.join(", ")
 }
 
 /// The water in a line, without what the columns turn.

@@ -5,9 +5,9 @@ use std::fmt::Write;
 use yarrowfen_core::PickRequest;
 
 use yarrowfen_core::answer::{Answer, RungReport, Text};
-use yarrowfen_core::codes::FishAt;
-use yarrowfen_core::physics::feel::{CURRENT_MEAN, carried_m};
-use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::base::codes::FishAt;
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::physics::hold::{CURRENT_MEAN, carried_m};
 
 use super::bed::{self, FLOOR, LEFT, RIGHT, SURFACE};
 

@@ -1,7 +1,7 @@
 //! Two kept picks side by side.
 
 use askama::Template;
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_store::Kept;
 
 use super::Frame;

@@ -1,9 +1,9 @@
 //! The countdown page: a big button, the sink tests, and what they come to.
 
 use askama::Template;
-use yarrowfen_core::pick::CastRig;
-use yarrowfen_core::record::{Countdown, FACTORS, Missing};
-use yarrowfen_core::units::{Dimension, plain};
+use yarrowfen_core::base::{Dimension, plain};
+use yarrowfen_core::cast::CastRig;
+use yarrowfen_core::explore::sink_tests::{Countdown, FACTORS, Missing};
 use yarrowfen_core::{Engine, PickRequest};
 
 use super::Frame;
@@ -192,7 +192,8 @@ fn lines(form: &CastForm, record: &Record) -> Vec<TestLine> {
         let t = &s.test;
         let stands_out =
             record.counted[i].is_some_and(|at| record.fit.tests.get(at).is_some_and(|x| x.1));
-        let fall = yarrowfen_core::codes::FallBy::from_code(&t.fall).map_or("", |f| f.label());
+        let fall =
+            yarrowfen_core::base::codes::FallBy::from_code(&t.fall).map_or("", |f| f.label());
         TestLine {
             id: s.id.to_string(),
             what: format!(

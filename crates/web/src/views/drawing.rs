@@ -3,8 +3,8 @@
 use std::fmt::Write;
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::codes::{BaitForm, Shape, Tie};
-use yarrowfen_core::units::{Dimension, Printed, UnitSystem, printed};
+use yarrowfen_core::base::codes::{BaitForm, Shape, Tie};
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, printed};
 
 /// Everything the picture needs, in mm with the head's front at 0 and the
 /// middle of the bait at height 0.

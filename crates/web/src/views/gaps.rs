@@ -1,8 +1,8 @@
 //! What a box lacks, and what of it lies idle.
 
 use askama::Template;
-use yarrowfen_core::own::Item;
-use yarrowfen_core::pick::gaps::Gaps;
+use yarrowfen_core::answer::Gaps;
+use yarrowfen_core::tackle_box::Item;
 
 use super::Frame;
 use crate::session::Reader;

@@ -2,7 +2,7 @@
 
 use askama::Template;
 use yarrowfen_core::answer::{Answer, Considered};
-use yarrowfen_core::codes::Topic;
+use yarrowfen_core::base::codes::Topic;
 
 use super::Frame;
 

@@ -2,8 +2,8 @@
 
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::own::csv::{CellFault, Read};
-use yarrowfen_core::own::{self, Holds, Kind};
+use yarrowfen_core::tackle_box::csv::{CellFault, Read};
+use yarrowfen_core::tackle_box::{self, BoxList, Holds};
 
 use super::Frame;
 use crate::session::Reader;
@@ -23,14 +23,14 @@ pub struct Column {
     pub needed: bool,
 }
 
-fn columns(kind: Kind) -> Vec<Column> {
-    let known = own::fields(kind);
-    own::columns(kind)
+fn columns(kind: BoxList) -> Vec<Column> {
+    let known = tackle_box::fields(kind);
+    tackle_box::columns(kind)
         .into_iter()
         .map(|name| {
             let field = known.iter().find(|f| f.key == name);
             let says = match field.map(|f| f.holds) {
-                Some(Holds::Code(words)) => {
+                Some(Holds::Code(_, words)) => {
                     words.iter().map(|w| w.0).collect::<Vec<_>>().join(", ")
                 }
                 Some(Holds::Number(l)) => {
@@ -39,8 +39,8 @@ fn columns(kind: Kind) -> Vec<Column> {
                 Some(Holds::Weight) => "weight marked on the head: 1/8 oz, 3.5 g".into(),
                 Some(Holds::HookNumber) => "number of the hook: 4, 3/0".into(),
                 Some(Holds::Text(most)) => format!("words, at most {most} characters"),
-                None if name == own::COUNT => "how many; blank is 1".into(),
-                None => format!("words, at most {} characters", own::MOST_REMARK),
+                None if name == tackle_box::COUNT => "how many; blank is 1".into(),
+                None => format!("words, at most {} characters", tackle_box::MOST_REMARK),
             };
             let needed = field.is_some_and(|f| f.needed && f.usual.is_empty());
             Column { name, says, needed }
@@ -55,7 +55,7 @@ pub struct ImportPage {
     /// Frame.
     pub frame: Frame,
     /// The list.
-    pub kind: Kind,
+    pub kind: BoxList,
     /// The columns of its header.
     pub columns: Vec<Column>,
     /// Why the last file was refused.
@@ -65,7 +65,7 @@ pub struct ImportPage {
 impl ImportPage {
     /// The page of a list.
     #[must_use]
-    pub fn new(reader: &Reader, kind: Kind, fault: Option<String>) -> Self {
+    pub fn new(reader: &Reader, kind: BoxList, fault: Option<String>) -> Self {
         Self {
             frame: Frame::new("box", reader, format!("/box/import/{}", kind.code())),
             kind,
@@ -82,7 +82,7 @@ pub struct PreviewPage {
     /// Frame.
     pub frame: Frame,
     /// The list.
-    pub kind: Kind,
+    pub kind: BoxList,
     /// The file.
     pub id: String,
     /// Good rows.
@@ -100,8 +100,8 @@ pub struct PreviewPage {
 impl PreviewPage {
     /// Of a file that was read.
     #[must_use]
-    pub fn new(reader: &Reader, kind: Kind, id: Uuid, read: &Read) -> Self {
-        let told = |item: &own::Item| {
+    pub fn new(reader: &Reader, kind: BoxList, id: Uuid, read: &Read) -> Self {
+        let told = |item: &tackle_box::Item| {
             let (title, rest) = item.thing.told(reader.options.units);
             (item.count, title, rest)
         };

@@ -4,7 +4,7 @@ use askama::Template;
 use time::OffsetDateTime;
 use time::macros::format_description;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::units::{Dimension, UnitSystem};
+use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_store::Kept;
 
 use super::Frame;

@@ -1,7 +1,7 @@
 //! The weight window as a ladder of rungs.
 
 use yarrowfen_core::answer::{Answer, RungReport, Step, Text};
-use yarrowfen_core::units::{Dimension, UnitSystem, printed};
+use yarrowfen_core::base::{Dimension, UnitSystem, printed};
 
 /// A rung as drawn, heaviest first.
 pub struct RungView {

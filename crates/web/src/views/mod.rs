@@ -21,7 +21,7 @@ pub mod tackle;
 pub mod waters;
 
 use crate::session::{Reader, Theme};
-use yarrowfen_core::units::{Ladder, UnitSystem};
+use yarrowfen_core::base::{Ladder, UnitSystem};
 
 /// What every page's frame shows.
 pub struct Frame {

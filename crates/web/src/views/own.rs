@@ -1,9 +1,9 @@
 //! From the reader's own box: what to tie on, and what that costs.
 
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::own::{Item, Thing};
-use yarrowfen_core::pick::{OwnAnswer, OwnHead};
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::answer::{OwnAnswer, OwnHead};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::tackle_box::{Item, Thing};
 
 use crate::form::PickForm;
 use crate::form::bench::BenchForm;

@@ -2,7 +2,7 @@
 
 use askama::Template;
 use yarrowfen_core::answer::{Answer, Reason, Switch, Text};
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::Frame;
@@ -195,7 +195,7 @@ impl AnswerView {
     pub fn pull(&self, newton: &f64) -> String {
         format!(
             "{} g",
-            plain(newton / yarrowfen_core::units::GRAVITY * 1000.0, 1)
+            plain(newton / yarrowfen_core::base::GRAVITY * 1000.0, 1)
         )
     }
     /// Line and leader in words.

@@ -4,7 +4,7 @@ use std::borrow::Cow;
 
 use yarrowfen_core::FieldError;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::units::{Dimension, UnitSystem};
+use yarrowfen_core::base::{Dimension, UnitSystem};
 
 use crate::form::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
 
@@ -199,7 +199,7 @@ fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
 
 fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
     let codes = match word.kind {
-        Kind::Code(list) => list,
+        Kind::Code(list) => list(),
         Kind::Flag => &[("on", "yes")],
         Kind::Number(..) => return Vec::new(),
     };

@@ -2,9 +2,11 @@
 
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::own::quick::Understood;
-use yarrowfen_core::own::{self, COUNT, Faults, Field, Holds, Item, Kind, REMARK, Texts, Thing};
-use yarrowfen_core::units::UnitSystem;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::tackle_box::typed_line::Understood;
+use yarrowfen_core::tackle_box::{
+    self, BoxList, COUNT, Faults, Field, Holds, Item, REMARK, Texts, Thing,
+};
 use yarrowfen_store::{Change, Owned};
 
 use super::Frame;
@@ -26,7 +28,7 @@ const SORTS: &[(&str, &str)] = &[
 #[derive(Debug, Clone)]
 pub struct BoxAsks {
     /// The list.
-    pub kind: Kind,
+    pub kind: BoxList,
     /// Words that a row must hold.
     pub q: String,
     /// One of [`SORTS`].
@@ -58,7 +60,9 @@ impl BoxAsks {
         let id = |key: &str| get(key).and_then(|t| Uuid::parse_str(t).ok());
         let sort = get("sort").and_then(|s| SORTS.iter().find(|known| known.0 == s));
         Self {
-            kind: get("kind").and_then(Kind::from_code).unwrap_or(Kind::Head),
+            kind: get("kind")
+                .and_then(BoxList::from_code)
+                .unwrap_or(BoxList::Head),
             q: get("q").unwrap_or_default().chars().take(80).collect(),
             sort: sort.map_or("size", |s| s.0),
             archived: get("archived") == Some("1"),
@@ -164,7 +168,7 @@ pub struct Input {
 /// The form of a thing: of a line that was understood, of a row, or empty.
 pub struct Entry {
     /// Its list.
-    pub kind: Kind,
+    pub kind: BoxList,
     /// The row that is corrected; none for a new one.
     pub id: Option<String>,
     /// The line it came from.
@@ -178,18 +182,18 @@ pub struct Entry {
 }
 
 impl Entry {
-    fn make(kind: Kind, texts: &Texts<'_>, faults: Faults) -> Self {
+    fn make(kind: BoxList, texts: &Texts<'_>, faults: Faults) -> Self {
         let text = |key: &str| texts.get(key).map_or("", |t| &**t).to_owned();
         let fault = |key: &str| faults.iter().find(|f| f.0 == key).map(|f| f.1.clone());
         let input = |field: &Field| Input {
             key: field.key,
             label: field.label.to_owned(),
             text: match (field.holds, text(field.key)) {
-                (Holds::Code(_), t) if t.is_empty() => field.usual.to_owned(),
+                (Holds::Code(..), t) if t.is_empty() => field.usual.to_owned(),
                 (_, t) => t,
             },
             codes: match field.holds {
-                Holds::Code(codes) => Some(codes),
+                Holds::Code(_, codes) => Some(codes),
                 _ => None,
             },
             needed: field.needed,
@@ -214,7 +218,7 @@ impl Entry {
         };
         let count = plain(COUNT, "how many", "1", false);
         let remark = plain(REMARK, "remark", "", true);
-        let own = own::fields(kind).iter().map(input);
+        let own = tackle_box::fields(kind).iter().map(input);
         Self {
             kind,
             id: None,
@@ -227,13 +231,13 @@ impl Entry {
 
     /// An empty form.
     #[must_use]
-    pub fn blank(kind: Kind) -> Self {
+    pub fn blank(kind: BoxList) -> Self {
         Self::make(kind, &Texts::new(), Faults::new())
     }
 
     /// The form as it was typed, with its faults.
     #[must_use]
-    pub fn typed(kind: Kind, edited: Option<Uuid>, texts: &Texts<'_>, faults: Faults) -> Self {
+    pub fn typed(kind: BoxList, edited: Option<Uuid>, texts: &Texts<'_>, faults: Faults) -> Self {
         Self {
             id: edited.map(|e| e.to_string()),
             heading: "Something is wrong: nothing was changed".into(),
@@ -271,7 +275,7 @@ impl Entry {
     pub fn of_owned(owned: &Owned, units: UnitSystem) -> Self {
         let kind = owned.item.thing.kind();
         let mut texts = owned.item.texts();
-        for field in own::fields(kind) {
+        for field in tackle_box::fields(kind) {
             if let Some(text) = texts.get_mut(field.key) {
                 *text = field.typed(text, units).into();
             }
@@ -328,7 +332,7 @@ impl BoxPage {
         let from = (asks.page - 1) * ROWS;
         let rows = found.iter().skip(from).take(ROWS);
         let to = |page: usize| format!("/box?{}", asks.with(|a| a.page = page));
-        let tab = |kind: &Kind| {
+        let tab = |kind: &BoxList| {
             let query = asks.with(|a| {
                 (a.kind, a.page) = (*kind, 1);
                 (a.archived, a.used_up, a.q) = (false, false, String::new());
@@ -346,7 +350,7 @@ impl BoxPage {
         let here = format!("/box?{}", asks.query());
         Self {
             frame: Frame::new("box", reader, here),
-            tabs: Kind::ALL.iter().map(tab).collect(),
+            tabs: BoxList::ALL.iter().map(tab).collect(),
             sorts: SORTS.iter().map(sort).collect(),
             rows: rows
                 .map(|o| Row::new(o.id, &o.item, o.archived, units))
@@ -375,9 +379,9 @@ impl BoxPage {
 }
 
 /// Names of the lists.
-const TABS: [&str; Kind::ALL.len()] = ["Heads", "Hooks", "Baits", "Lines", "Rods"];
+const TABS: [&str; BoxList::ALL.len()] = ["Heads", "Hooks", "Baits", "Lines", "Rods"];
 /// A line that each list understands.
-const EXAMPLES: [&str; Kind::ALL.len()] = [
+const EXAMPLES: [&str; BoxList::ALL.len()] = [
     "10 ball 1/8 3/0 lead",
     "20 hooks 3/0 wide gap heavy",
     "5 paddle tail 97 mm 17.5 deep",

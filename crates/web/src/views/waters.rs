@@ -1,7 +1,7 @@
 //! Waters: places with their usual conditions.
 
 use askama::Template;
-use yarrowfen_core::units::Dimension;
+use yarrowfen_core::base::Dimension;
 use yarrowfen_store::Water;
 
 use super::Frame;

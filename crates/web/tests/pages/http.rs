@@ -57,7 +57,7 @@ async fn the_http_interface_answers_and_names_every_fault(pool: PgPool) {
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     let (status, _) = api(&server, vec![b' '; 3_000_000]).await;
     assert_eq!(status, StatusCode::PAYLOAD_TOO_LARGE);
-    for rig in yarrowfen_core::codes::Rig::ALL {
+    for rig in yarrowfen_core::base::codes::Rig::ALL {
         let (status, answer) = api(&server, json!({"rig": rig.code()}).to_string()).await;
         assert_eq!(
             (status, &answer["rig"]),

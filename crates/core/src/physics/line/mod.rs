@@ -20,8 +20,9 @@ pub use chord::Chord;
 pub use shoot::Thread;
 pub use solve::{NoShape, Pull, Strung};
 
+use crate::base::GRAVITY;
+use crate::base::maths;
 use crate::physics::drag;
-use crate::units::GRAVITY;
 pub use glam::{DVec2, DVec3};
 use std::f64::consts::PI;
 
@@ -107,7 +108,7 @@ impl Stream {
             return DVec2::ZERO;
         }
         let share = (1.0 + z / self.depth).clamp(0.0, 1.0);
-        self.current * share.cbrt().sqrt()
+        self.current * maths::cbrt(share).sqrt()
     }
 
     /// Water at a height z as it passes what hangs still on the rod, m/s.

@@ -1,6 +1,7 @@
 //! The shape between two given ends, by shooting.
 
 use super::{Chord, DVec3, Thread};
+use crate::base::maths;
 use glam::DMat3;
 
 /// What is known of the line beside its two ends.
@@ -48,21 +49,25 @@ impl Unknowns {
         let (n, m) = self.scale;
         match self.pull {
             Pull::Length(_) => t / n,
-            Pull::Level(_) => DVec3::new(t.y.atan2(t.x), t.z / n, length / m),
+            Pull::Level(_) => DVec3::new(maths::atan2(t.y, t.x), t.z / n, length / m),
             Pull::Total(total) => {
-                let up = (t.z / total).clamp(-1.0, 1.0).asin();
-                DVec3::new(t.y.atan2(t.x), up, length / m)
+                let up = maths::asin((t.z / total).clamp(-1.0, 1.0));
+                DVec3::new(maths::atan2(t.y, t.x), up, length / m)
             }
         }
     }
 
     fn unpack(&self, q: DVec3) -> (DVec3, f64) {
         let (n, m) = self.scale;
-        let turned = |level: f64, up: f64| DVec3::new(level * q.x.cos(), level * q.x.sin(), up);
+        let turned =
+            |level: f64, up: f64| DVec3::new(level * maths::cos(q.x), level * maths::sin(q.x), up);
         match self.pull {
             Pull::Length(length) => (q * n, length),
             Pull::Level(level) => (turned(level, q.y * n), q.z * m),
-            Pull::Total(total) => (turned(total * q.y.cos(), total * q.y.sin()), q.z * m),
+            Pull::Total(total) => (
+                turned(total * maths::cos(q.y), total * maths::sin(q.y)),
+                q.z * m,
+            ),
         }
     }
 }

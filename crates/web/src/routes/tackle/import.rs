@@ -9,8 +9,8 @@ use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use askama::Template;
 use quick_cache::sync::Cache;
 use uuid::Uuid;
-use yarrowfen_core::own::csv::{CsvError, Read};
-use yarrowfen_core::own::{Kind, csv};
+use yarrowfen_core::tackle_box::csv::{CsvError, Read};
+use yarrowfen_core::tackle_box::{BoxList, csv};
 use yarrowfen_store::{Import, ImportState, OwnerId, State, Store};
 
 use super::{Pairs, field};
@@ -58,7 +58,7 @@ impl Default for Running {
 
 /// Where a file is chosen, or pasted.
 pub async fn choose(member: Member, path: web::Path<String>) -> Result<HttpResponse, PageError> {
-    let kind = Kind::from_code(&path).ok_or(PageError::NotFound)?;
+    let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
     Ok(html(
         StatusCode::OK,
         ImportPage::new(&member.reader, kind, None).render()?,
@@ -72,7 +72,7 @@ pub async fn upload_file(
     path: web::Path<String>,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let kind = Kind::from_code(&path).ok_or(PageError::NotFound)?;
+    let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
     let upload = upload::read(form).await?;
     member.reader.check_csrf(upload.field("csrf"))?;
     let read = read(kind, Arc::new(upload.file)).await?;
@@ -95,7 +95,7 @@ pub async fn upload_file(
 type ReadOrFault = Result<(Read, Arc<Vec<u8>>), (CsvError, Arc<Vec<u8>>)>;
 
 /// Reads a file on a thread of its own.
-async fn read(kind: Kind, bytes: Arc<Vec<u8>>) -> Result<ReadOrFault, PageError> {
+async fn read(kind: BoxList, bytes: Arc<Vec<u8>>) -> Result<ReadOrFault, PageError> {
     web::block(move || match csv::read(kind, &bytes, |_| {}) {
         Ok(read) => Ok((read, bytes)),
         Err(fault) => Err((fault, bytes)),

@@ -54,6 +54,6 @@ pub async fn pick_json(
     let answer = app.engine.pick(&request, options);
     let own = app
         .engine
-        .from_box(&request, options, &answer, (&things, held.index()));
+        .from_box(&request, options, answer.rig, (&things, held.index()));
     Ok(HttpResponse::Ok().json(json!({ "answer": answer, "own": own })))
 }

@@ -10,7 +10,9 @@ use std::borrow::Cow;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header, web};
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::own::{Faults, Item, Kind, MOST_COUNT, Texts, csv, quick};
+use yarrowfen_core::tackle_box::{
+    BoxList, Faults, Item, MOST_COUNT, Texts, csv, typed_line as quick,
+};
 use yarrowfen_store::{Change, State};
 
 use super::App;
@@ -85,7 +87,7 @@ async fn again(
     app: &App,
     member: &Member,
     edited: Option<Uuid>,
-    kind: Kind,
+    kind: BoxList,
     pairs: &[(String, String)],
     faults: Faults,
 ) -> Result<HttpResponse, PageError> {
@@ -100,7 +102,7 @@ async fn again(
 }
 
 /// The list after an act, with a word about it and the way back.
-fn done(pairs: &[(String, String)], kind: Kind, said: &str, change: Change) -> HttpResponse {
+fn done(pairs: &[(String, String)], kind: BoxList, said: &str, change: Change) -> HttpResponse {
     let asks = BoxAsks {
         kind,
         ..BoxAsks::from_query(field(pairs, "back"))
@@ -112,8 +114,8 @@ fn done(pairs: &[(String, String)], kind: Kind, said: &str, change: Change) -> H
     ))
 }
 
-fn kind_of(pairs: &[(String, String)]) -> Result<Kind, PageError> {
-    Kind::from_code(field(pairs, "kind")).ok_or(PageError::Unreadable)
+fn kind_of(pairs: &[(String, String)]) -> Result<BoxList, PageError> {
+    BoxList::from_code(field(pairs, "kind")).ok_or(PageError::Unreadable)
 }
 
 /// Adds a thing.
@@ -236,7 +238,7 @@ pub async fn archive(
     };
     let change = app.store.change_item(member.account.owner, id, act).await?;
     let said = if on { "archived" } else { "unarchived" };
-    Ok(done(&pairs, kind.unwrap_or(Kind::Head), said, change))
+    Ok(done(&pairs, kind.unwrap_or(BoxList::Head), said, change))
 }
 
 /// Removes a thing for good, as far as an undo goes.
@@ -282,7 +284,7 @@ pub async fn csv_of(
     member: Member,
     path: web::Path<String>,
 ) -> Result<HttpResponse, PageError> {
-    let kind = Kind::from_code(&path).ok_or(PageError::NotFound)?;
+    let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
     let held = app.boxes.of(&app.store, &member.account).await?;
     let items = held
         .items

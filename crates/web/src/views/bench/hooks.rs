@@ -1,11 +1,12 @@
 //! The hooks of a box and the nominal ones, ranked for a bait.
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::bench::BenchBait;
-use yarrowfen_core::codes::{HookStyle, Wire};
-use yarrowfen_core::hook::{Judgement, Sits};
-use yarrowfen_core::own::{Item, NamedHook, named_hook};
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
+use yarrowfen_core::base::codes::Sits;
+use yarrowfen_core::base::codes::{HookStyle, Wire};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::tackle::hook::Judgement;
+use yarrowfen_core::tackle::seat::BenchBait;
+use yarrowfen_core::tackle_box::{Item, NamedHook, named_hook};
 
 use super::judge;
 use crate::form::bench::{BenchAsked, BenchForm};

@@ -3,11 +3,13 @@
 use askama::Template;
 use serde::Serialize;
 use yarrowfen_core::Engine;
-use yarrowfen_core::bench::{BenchBait, Seated, asked as judge_by, seat, sits_at, steps, verdict};
-use yarrowfen_core::codes::{BaitForm, HookStyle, Rig, Species};
-use yarrowfen_core::hook::{Judgement, Sits};
-use yarrowfen_core::own::{Item, NamedHook};
-use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, round};
+use yarrowfen_core::base::codes::Sits;
+use yarrowfen_core::base::codes::{BaitForm, HookStyle, Rig, Species};
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, round};
+use yarrowfen_core::say::bench::{BenchStep, steps, verdict};
+use yarrowfen_core::tackle::hook::Judgement;
+use yarrowfen_core::tackle::seat::{BenchBait, Seated, asked as judge_by, seat, sits_at};
+use yarrowfen_core::tackle_box::{Item, NamedHook};
 
 mod hooks;
 mod plate;
@@ -63,7 +65,7 @@ pub struct BenchView {
     /// Hooks, best first.
     pub hooks: Vec<HookRow>,
     /// Rigging steps.
-    pub steps: Vec<(&'static str, String)>,
+    pub steps: Vec<BenchStep>,
     /// The measures as a table.
     pub measures: Vec<(&'static str, String)>,
     /// Width of the drawing, in pixels, where it is shown at true size.
@@ -160,7 +162,7 @@ impl BenchPage {
         let label = |key: &'static str| WORDS.iter().find(|w| w.0 == key).map_or(key, |w| w.1);
         let baits = things
             .iter()
-            .filter(|i| i.thing.kind() == yarrowfen_core::own::Kind::Bait);
+            .filter(|i| i.thing.kind() == yarrowfen_core::tackle_box::BoxList::Bait);
         Self {
             frame: Frame::new("bench", reader, format!("/bench?{query}")),
             words: words(form, read.as_ref().ok(), &faults),
@@ -217,9 +219,9 @@ fn words(
     };
     let control = |&(key, label): &(&'static str, &'static str)| {
         let list: &[(&'static str, &'static str)] = match key {
-            "form" => BaitForm::WORDS,
-            "style" => HookStyle::WORDS,
-            "rig" => Rig::WORDS,
+            "form" => BaitForm::words(),
+            "style" => HookStyle::words(),
+            "rig" => Rig::words(),
             _ => &[],
         };
         let typed = code(key);
@@ -296,16 +298,13 @@ fn view(
             format!("{} {}", size(bait.length_mm()), a.bait.form),
         ),
         sits: sits_at(&s, &judged),
-        says: verdict(&s, &judged, &a.hook.measures, units),
+        says: verdict(&s, &judged, &a.hook.measures, units).into_owned(),
         basis: basis(&a.hook, &size),
         front: front(a, &s, units),
         places: places(a, &bait, &judged, range, units),
         range,
         hooks: hooks(engine, form, a, &bait, things),
-        steps: steps(&s, &bait, units)
-            .into_iter()
-            .map(|(h, t)| (h, t.into_owned()))
-            .collect(),
+        steps: steps(&s, &bait, units),
         measures: measures(a, &bait, &s, &judged, &size),
         true_px: px_per_mm.map(|px| plate.size.0 * px),
         plate,
@@ -394,7 +393,7 @@ fn places(
                 exit_y: round(exit_y(bait, &s), 2),
                 sits: sits.label(),
                 ok: sits == Sits::Right,
-                says: verdict(&s, judged, &a.hook.measures, units),
+                says: verdict(&s, judged, &a.hook.measures, units).into_owned(),
                 mark: format!("{where_to} {}", size(s.exit_mm)),
                 tail: tail_words(bait, &s, &size),
             }

@@ -3,9 +3,9 @@
 use std::fmt::Write;
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::bench::{self, BenchBait, Seated};
-use yarrowfen_core::codes::Material;
-use yarrowfen_core::units::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::base::codes::Material;
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::tackle::seat::{self, BenchBait, Seated};
 
 use super::tail_words;
 use crate::form::bench::BenchAsked;
@@ -113,7 +113,7 @@ fn hook_path(a: &BenchAsked, bait: &BenchBait<'_>, s: &Seated) -> (String, f64) 
     let m = &a.hook.measures;
     let r = m.gap_mm / 2.0;
     let centre = m.length_mm - r;
-    let tip = centre - bench::POINT * m.length_mm;
+    let tip = centre - seat::POINT * m.length_mm;
     let shank = if s.hidden { bait.depth_mm() / 2.0 } else { 0.0 };
     let mut path = match s.out_mm {
         // In at the nose, down through the chin, then along the belly.
@@ -145,7 +145,7 @@ pub(super) fn plate(
     units: UnitSystem,
 ) -> Plate {
     let size = |mm: f64| Dimension::Size.print(mm, units);
-    let (lh, hh) = bench::head_size(engine.tables(), a.head.0, a.head.1, Material::Lead);
+    let (lh, hh) = seat::head_size(engine.tables(), a.head.0, a.head.1, Material::Lead);
     let lh = if s.hidden { 0.0 } else { lh };
     let (hook, shank) = hook_path(a, bait, s);
     let long = bait.length_mm();

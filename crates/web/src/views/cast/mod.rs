@@ -1,10 +1,10 @@
 //! The Cast page: a cast played over a drawn bottom, with its figures.
 
 use askama::Template;
+use yarrowfen_core::base::codes::{CurrentWay, Direction, FallBy};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::cast::grounds::GROUNDS;
 use yarrowfen_core::cast::{Figures, Sample, reach};
-use yarrowfen_core::codes::{CurrentWay, Direction, FallBy};
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
 mod plate;
 mod run;
@@ -333,9 +333,9 @@ fn table(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<[String; 6]> {
 /// Codes and words behind the words of the cast that are chosen from.
 fn list(key: &str) -> &'static [(&'static str, &'static str)] {
     match key {
-        "dir" => Direction::WORDS,
-        "fall" => FallBy::WORDS,
-        "way" => CurrentWay::WORDS,
+        "dir" => Direction::words(),
+        "fall" => FallBy::words(),
+        "way" => CurrentWay::words(),
         _ => &[],
     }
 }

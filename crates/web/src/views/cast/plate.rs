@@ -3,9 +3,9 @@
 use std::fmt::Write as _;
 
 use serde::Serialize;
+use yarrowfen_core::base::codes::Direction;
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::cast::{Cast, Sample, Setup};
-use yarrowfen_core::codes::Direction;
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
 use super::run::Run;
 

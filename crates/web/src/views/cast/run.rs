@@ -1,10 +1,10 @@
 //! The casts behind a page: the one asked for, and those laid beside it.
 
 use yarrowfen_core::Engine;
+use yarrowfen_core::base::codes::Direction;
+use yarrowfen_core::base::{Dimension, Mass, neighbours};
 use yarrowfen_core::cast::swing::{Swept, drift_at_loss, swept};
 use yarrowfen_core::cast::{Cast, Setup};
-use yarrowfen_core::codes::Direction;
-use yarrowfen_core::units::{Dimension, Mass, neighbours};
 
 use crate::form::cast::{CastAsked, CastForm};
 

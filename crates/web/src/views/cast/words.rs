@@ -2,11 +2,11 @@
 
 use std::borrow::Cow;
 
+use yarrowfen_core::base::codes::HangCause;
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::cast::Sample;
-use yarrowfen_core::codes::HangCause;
-use yarrowfen_core::units::{Dimension, UnitSystem, plain};
 
-use yarrowfen_core::pick::CastRig;
+use yarrowfen_core::cast::CastRig;
 
 use super::super::sentence::{Choice, Control};
 use super::{Run, grounds, list};

@@ -1,0 +1,832 @@
+# Words of Yarrowfen, English. Syntax: Project Fluent, of it only text, holes and attributes.
+# First the words of every code, by list; then every sentence by its code, with its holes.
+
+Rig =
+    .shaky_head = shaky head
+    .ned = Ned
+    .swing_head = swing head
+    .tube = tube
+    .swimbait = swimbait
+    .jig_worm = jig worm
+    .hover = hover
+    .mid_stroll = mid-stroll
+    .grub = plain jig
+
+BaitForm =
+    .worm = worm
+    .ribbon_worm = ribbon worm
+    .stick = stick
+    .minnow = minnow
+    .paddle_tail = paddle tail
+    .split_tail = split tail
+    .grub = grub
+    .skirted_grub = skirted grub
+    .tube = tube
+    .craw = craw
+    .creature = creature
+
+Plastic =
+    .floating = floating
+    .standard = standard
+    .salted = salted
+
+Bottom =
+    .bedrock = bedrock
+    .boulder = boulders
+    .chunk_rock = chunk rock
+    .gravel = gravel
+    .sand = sand
+    .shell = shell
+    .clay = clay
+    .mud = mud
+    .silt = silt
+    .algae_film = algae film
+
+Cover =
+    .none = no cover
+    .sparse_grass = sparse grass
+    .healthy_grass = healthy grass
+    .dying_grass = dying grass
+    .wood = standing wood
+    .brush = brush
+    .docks = docks
+
+Clarity =
+    .clear = clear
+    .stained = stained
+    .muddy = muddy
+
+Light =
+    .low = low
+    .bright = bright
+
+Season =
+    .winter = winter
+    .pre_spawn = pre-spawn
+    .spawn = spawn
+    .post_spawn = post-spawn
+    .summer = summer
+    .autumn = autumn
+
+Species =
+    .largemouth = largemouth
+    .smallmouth = smallmouth
+    .spotted = spotted bass
+    .walleye = walleye
+    .zander = zander
+    .perch = perch
+    .crappie = crappie
+    .trout = trout
+
+FishAt =
+    .bottom = on the bottom
+    .just_above = just above it
+    .suspended = suspended
+
+Forage =
+    .crayfish = crayfish
+    .goby = gobies
+    .small_fish = small fish
+    .insects = insects and leeches
+
+Mood =
+    .active = active
+    .neutral = neutral
+    .inactive = inactive
+
+Pressure =
+    .low = lightly fished
+    .high = hard fished
+
+School =
+    .hang_time = hang-time
+    .bottom_contact = bottom-contact
+    .reaction = reaction
+
+LineKind =
+    .braid = braid
+    .fluorocarbon = fluorocarbon
+    .mono = mono
+
+Material =
+    .lead = lead
+    .tungsten = tungsten
+    .tin = tin
+    .bismuth = bismuth
+
+StandUpView =
+    .stands = it stands
+    .topples = it topples
+
+SpringView =
+    .fine = a screw holds best
+    .hinders = a screw hinders the hook-set
+
+HookTemper =
+    .usual = as line and rod ask
+    .flexible = bends free
+    .stiff = stays stiff
+
+LineView =
+    .braid_leader = braid and leader
+    .straight = straight fluorocarbon
+
+HookSetView =
+    .reel = reel into it
+    .crack = crack the rod
+
+ColourView =
+    .by_clarity = by clarity
+    .against = against clarity
+
+HeadColourView =
+    .ignored = does not matter
+    .matters = matters
+
+PointView =
+    .as_cover = as the cover asks
+    .hide = always hidden
+    .free = always free
+
+Shape =
+    .ball = ball
+    .mushroom = mushroom
+    .football = football
+    .bullet = bullet
+    .stand_up = stand-up
+    .glider = glider
+    .half_moon = half-moon
+    .pill = pill
+    .keel = keel
+    .pear = pear
+    .minnow = minnow
+    .wedge = wedge
+    .tube_insert = tube insert
+    .swing_football = swing football
+    .nose_cone = nose cone
+    .belly_weight = belly weight
+    .under_spinner = under-spinner
+    .propeller = propeller
+
+Tie =
+    .top = tie on top
+    .forty_five = tie at 45°
+    .nose = tie at the nose
+    .recessed = recessed tie
+
+EyeTurn =
+    .across = eye across the hook
+    .in_line = eye in line with the hook
+
+Keeper =
+    .wire = thin wire keeper
+    .barb = barb keeper
+    .prong = prong keeper
+    .screw = screw keeper
+
+HookStyle =
+    .round_bend = round bend
+    .short_shank = short shank
+    .long_shank = long shank
+    .worm_offset = worm offset
+    .wide_gap = wide gap
+    .belly_weighted = belly-weighted
+
+Wire =
+    .light = light wire
+    .medium = medium wire
+    .heavy = heavy wire
+
+Point =
+    .exposed = point exposed
+    .skin_hooked = point skin-hooked
+    .weedless = point buried, weedless
+
+Power =
+    .ultra_light = ultra-light
+    .light = light
+    .medium_light = medium-light
+    .medium = medium
+    .medium_heavy = medium-heavy
+
+Action =
+    .fast = fast
+    .moderate_fast = moderate-fast
+    .moderate = moderate
+
+BoxList =
+    .head = head
+    .hook = hook
+    .bait = bait
+    .line = line
+    .rod = rod
+
+Basis =
+    .physics = computed
+    .common_practice = common practice
+    .published = published
+    .own_record = own record
+
+LowerBound =
+    .time_to_bottom = too long to the bottom
+    .contact = lifts off the bottom
+    .feel = bottom not felt
+    .castable = will not cast that far
+    .sink_target = falls too slowly for the school
+    .snap_free = will not snap free of grass
+
+UpperBound =
+    .sink_ceiling = falls too fast
+    .overpower = overpowers the bait
+    .snag = wedges and snags
+    .rod_max = over the rod's rating
+    .hover_level = no longer hovers
+
+Topic =
+    .weight = weight
+    .shape = shape
+    .tie = line tie
+    .keeper = keeper
+    .hook = hook
+    .line = line
+    .rod = rod
+    .bait = bait
+    .rig = rig
+    .school = school
+    .note = note
+    .caution = caution
+    .turn = what to turn to
+    .advice = bait advice
+    .rigging = rigging
+    .retrieve = retrieve
+    .hook_set = hook-set
+    .leave_when = when to leave it
+    .step = a size up or down
+    .phrase = wording
+
+Direction =
+    .up = up the slope
+    .down = down the slope
+
+FallBy =
+    .slack = on a slack line
+    .semi_tight = on a semi-tight line
+    .tight = straight down on a tight line
+    .pendulum = swinging back on a held line
+
+MoveKind =
+    .drag = drag
+    .wind = wind
+    .hop = hop
+    .snap = snap
+    .shake = shake
+    .pause = pause
+    .lift_kill = lift and kill
+    .scoot = scoot
+    .dead_stick = dead-stick
+
+CurrentWay =
+    .across = across the cast
+    .toward = toward the rod
+    .away = away from the rod
+
+LiftCause =
+    .line = the line pulls it up
+    .flow = the current on the line lifts it
+    .water = the water lifts the bait
+    .bottom = the bottom falls away faster than it sinks
+
+HangCause =
+    .edge = the line saws over an edge
+    .step = the head is drawn into a step
+
+UnitSystem =
+    .metric = metric
+    .imperial = imperial
+
+Ladder =
+    .oz = ounces
+    .g = grams
+
+Sits =
+    .right = sits right
+    .short = short: tail bites missed
+    .wide = large for the bait
+    .stiff = long: stiffens the bait
+    .past_tail_root = comes out behind the tail root
+    .gap_filled = gap filled by the bait
+
+Axis =
+    .wind = wind
+    .current = current
+    .retrieve = retrieve speed
+    .drift = drift
+
+TurnTo =
+    .drop_shot = drop shot
+    .linked_ball_offset = linked ball head with an offset hook
+    .weightless_worm = weightless worm
+    .wacky = wacky
+    .shaky_head = shaky head
+    .ned = ned
+    .swing_head = swing head
+    .tube = tube
+    .swimbait = swimbait
+    .jig_worm = jig worm
+    .hover = hover
+    .mid_stroll = mid stroll
+    .grub = grub
+
+# --- Notes, cautions, turns, advice: data/rules
+
+temperature_assumed = No temperature given: { $temp } is assumed for { $season }
+bait_outside_rig = A { $length } { $form } is no usual bait for the { $rig } ({ $rig_least } to { $rig_most }); the numbers hold, the habit may not
+cold_water_big_fish = Under { $cold_c } the big ones take small, slow baits too
+hot_water_big_fish = Over { $hot_c } the big ones take small, slow baits, deep or in shade
+numbers_not_size = Between cold and hot a small bait is for numbers more than for size
+count_down_above_bottom = Count to { $count } and begin: that is { $stay_above_m } over the bottom, and { $why_count }
+why_count_film = the film on the bottom fouls it
+why_count_look_up = fish look up
+too_little_presence = In muddy water a tiny silent bait is poor: go bigger, black or bright
+disputed_colour = Clear water: natural colours by habit, but others win with bright ones; try both
+disputed_flexible_hook = Rock and wood: a hook that bends comes free and can be straightened, a stiff one pulls harder. Both have their school; this answer ties { $wire }
+flexible_hook = By your view the hook may bend free: straighten it once, then change it
+swept_by_current = The current carries it about { $carried } while it falls: cast that far up-current of the mark
+lies_down = This plastic sinks: at rest the bait lies or leans, only floating plastic stands up
+colour_against = Colour against clarity, as you prefer it: see what the bait is to be
+unlike_usual_weight = The needs cross here; anglers on the { $rig } mostly tie { $usual_least } to { $usual_most } oz
+disputed_weight = Good anglers part here: { $sides }
+dispute_side = the { $school } school ties on { $label }
+
+toothy_fish_leader = Fish with teeth: 20 to 30 lb fluorocarbon at least, a wire trace where you do not know the water
+rod_overloaded = Head, hook and bait weigh { $total } g, the rod is rated to { $rod_most } g
+ice = Trust no ice you have not tested, and never alone
+cold_water = Cold water disables in minutes: wear a life jacket in a boat
+wading_current = This current carries a wader off: staff, belt, and a way out downstream
+rough_water = Wind for waves: life jackets on, and a lee in reach before it grows
+deep_fish_pressure = Fish from below { $pressure_depth_m } suffer from the pressure: bring few up, and slowly
+warm_water_release = Warm water kills released fish: fight short, keep them in the water
+lead_rules = Small lead may be banned here: check. Wash your hands, never bite it
+hook_handling = Eye protection, look behind you, pliers for the hook; a deep one is for a doctor
+lightning_power_lines = Thunder: put the rod down and leave. Keep clear of power lines
+check_line_on_shell = Shells cut line: run the last metre through your fingers often, and retie
+posts_and_ropes = Docks: keep off moored boats and ropes; private ones are private
+local_rules = Season, size, licence and night rules: local law decides, not this page
+clean_drain_dry = Clean, drain and dry between waters; take old plastic home
+
+drop_shot_over_weed = if weed or filth lies deeper than a hand on the bottom
+drop_shot_over_grass = if it fouls at every cast: hold the bait over the weed
+drop_shot_held_still = if fish look and will not follow: hold it still in front of them
+drop_shot_off_soft_bottom = if the head sinks into the bottom and the bait with it
+linked_ball_in_cover = if it hangs in cover even with the point hidden
+linked_ball_saves_heads = if heads are lost: a jointed ball with an offset hook comes free
+weightless_in_thin_water = if even the lightest head comes down too hard in so little water
+weightless_over_weed = over the top of the weed, where any head digs in
+jig_worm_in_crisp_grass = in crisp grass: a flat head that snaps free
+hover_for_hanging_fish = if fish hang off the bottom and will not come down
+hover_for_shy_fish = if fish rise to it and turn away
+mid_stroll_in_the_open = if they follow small fish in the open
+swimbait_for_chasers = if they chase small fish
+swimbait_over_film = swum a hand over the film
+tube_among_stones = if they root among stones for crayfish or gobies
+swing_head_on_the_feed = if they are on the feed over hard bottom: cover it winding slowly
+ned_second_pass = for a smaller, quieter second pass
+shaky_head_longer_worm = for a longer worm and a bigger mouth on the same bottom
+shaky_head_in_wood = in wood and under docks: its point is hidden
+grub_plain_and_cheap = plain and cheap, where fish are many or heads are lost
+wacky_on_the_fall = if all bites come on the fall
+
+no_bait_for_this_rig = a { $form } is no bait for the { $rig }
+worm_out_of_mud = on soft bottom: a worm sticks up out of the sediment
+worm_for_leeches = where they take leeches and larvae: thin and plain
+craw_on_stone = on stone where crayfish live
+tube_for_gobies = where gobies or crayfish live among stones
+skirted_grub_on_sand = dragged over sand where gobies live
+paddle_tail_for_small_fish = where they eat small fish
+minnow_off_the_bottom = for fish off the bottom: slim and level
+creature_in_mud = in muddy water: more to feel and to see
+stick_for_wary_fish = for fish that have seen much: plain and still
+grub_for_small_mouths = small and lively for small mouths
+floating_stick_in_mud = in floating plastic, which stands up out of the mud
+
+bait_colour = Colour { $family }{ $food }{ $light }
+family_clear = clear and natural: smoke, pale green, sand brown
+family_stained = darker: green and brown with a touch of contrast
+family_muddy = black, dark blue, or bright chartreuse
+family_clear_against = bright white, pink or chartreuse, against the usual
+family_stained_against = pale and natural, against the usual
+family_muddy_against = plain dark brown, against the usual
+food_crayfish = ; brown with an orange fleck for crayfish
+food_goby = ; sand and dark olive for gobies
+food_small_fish = ; pearl or silver under a dark back for small fish
+food_insects = ; black or dark brown for leeches and larvae
+light_low = ; in low light a touch of something bright
+light_bright = ; subtle under a high sun
+head_colour = Head in the colour of the bait's back, as you hold that it matters
+bait_longer = Muddy: up to { $longer } on this rig, for presence
+bait_shorter = Down to { $shorter } for fish that hang back
+bait_lighter_plastic = Plain plastic in place of salted: it hangs longer for fish off the bottom
+bait_floats = Floating or plain plastic: salted sinks into soft bottom and lies there
+
+tie_of_the_rig = On this rig the line is always tied there
+tie_in_cover = A tie at the nose comes through cover; a post on top would hold it
+tie_in_clear_water = Clear water: a tie at 45° lifts the bait half as much and looks quieter
+tie_in_rock = Rock wears knots: a recessed tie saves the line and leaves the hook-set free
+tie_for_action = Tied on top, the head stands up most when it is pulled
+
+heavier_not_felt = if you cannot tell when it lands
+heavier_not_down = if it does not get down to the fish
+lighter_snags = if the bottom eats heads
+lighter_crash = if they turn away from the crash
+lighter_on_the_fall = if bites come only on the fall
+
+crack_light_wire = Crack the rod, as you prefer, but not hard: the wire is light
+crack_as_preferred = Crack the rod, as you prefer; others reel into the fish and lean
+reel_then_lean = Reel until the line is tight, then lean into it
+
+thread_mark = Mark the bait { $exit } from the nose: there the bend ends
+thread_down = Thread it down the middle, out there
+thread_seat = Seat the nose flush and dead straight
+thread_tuck = Tuck the point just under the skin of the back
+thread_glue = One tiny dot of gel glue, no blob
+weedless_in = Point { $nose_mm } into the nose, out at 45°, pull the shank through and turn the hook
+weedless_mark = Lay it along: mark the bait { $exit } from the nose
+weedless_through = Push the point straight through at the mark, lay it back just under the skin; the bait must hang straight
+
+slower_retrieve = draw at half the speed, { $value }
+slower_drift = brake the drift to { $value }
+thinner_line = use braid of { $value }
+shorter_cast = cast half as far, { $value }
+slack_water = fish the slack beside the current, { $value } or less
+out_of_the_wind = cast with the wind or under a lee, { $value } or less
+tungsten = tie on tungsten: smaller, and more of its weight is left in water
+stronger_rod = take a rod rated for more
+bulkier_bait = hang a bulkier bait on it: it carries more weight at the same fall
+
+# --- The rigs: data/rigs
+
+ned_crash = Let it fall with the bail open, { $fall_time } s; rest it { $rest } s
+ned_snap = Then { $moves }, over and over: a short lift, bail open, and it crashes back
+count_each_fall = Count each fall; one that stops early is a fish
+ned_fall = Let it fall { $how }, { $fall_time } s; rest it { $rest } s: most bites come then
+ned_moves = Then { $moves }, over and over, drawn at { $speed }
+ned_pendulum = Or lift a hand's breadth, swing back tight
+up_the_slope = Cast deep, come up the slope
+ned_set_light = Reel until the line is tight, then sweep. Never snap: the wire is light
+ned_set_stout = Reel until the line is tight, then sweep hard: the wire is stout
+ned_leave_chase = Fish chase: cover water with a small swimbait and come back with this
+ned_leave = Nothing in a quarter of an hour where fish are, or filth on the hook at every cast
+rest_after_landing = Most bites come within 15 s of landing: rest it first
+fall_to_bottom = Let it fall { $how }, { $fall_time } s to the bottom
+grub_moves = Then { $moves }, over and over: two turns of the reel after each lift
+grub_fall = 2 to 3 s for each fall: faster and it is too heavy, slower and it is too light
+grub_third = The head a third into the nose: too little or too much spoils the swim
+grub_set = A short firm lift at the tick on the fall; keep the line tight
+grub_leave_boulders = It hangs at every cast: a jointed ball with an offset hook
+grub_leave = Taps and no hold: a smaller grub, or the hook further back
+small_steps = Zander: change by steps of 2.5 g until each fall lasts 2 to 3 s
+cast_up_current = In a push cast up and across, and let it come down on a tight line
+tie_behind_nose = The tie comes out { $tie_back_mm } behind the nose
+hover_count = Cast past the fish and count it down to just above them: it sinks slowly
+hover_moves = Then { $moves }, over and over, wound at { $speed }, on slack line so that it rolls
+hover_stop = Stop when one follows: let it glide down in front of it
+hover_scoot = Or let it fall to the bottom and scoot it along
+hover_cone = Push the cone into the nose until its tip lies just under the skin
+hover_exit = The bend comes out { $exit } from the nose, dead straight: it must hang level
+hover_set = No snap: wind until it is heavy, the light wire goes in by itself
+hover_leave = Wind bows the line so that it no longer rolls on the spot, or the water is too dark to be seen in
+tie_further_back = A tie further back glides more but twists the line on a fast retrieve
+jig_worm_fall = Cast to the edge, let it fall { $how }, { $fall_time } s; rest it { $rest } s
+jig_worm_moves = Then { $moves }, over and over, drawn at { $speed } until it touches a stalk
+jig_worm_free = Snapped free it falls at once: there they take it
+jig_worm_set = The point is open: reel tight and sweep sideways, the stalks come along
+jig_worm_leave_grass = The grass turns slimy and no longer tears
+jig_worm_leave_here = Here already: it lives by crisp grass, and there is none
+only_crisp_grass = This rig is for healthy, crisp grass or its edge: elsewhere another suits more
+mid_stroll_count_fish = Count it down to a hand above the fish
+mid_stroll_count = Count it down to mid depth and no further
+mid_stroll_moves = Then { $moves }, over and over, wound at { $speed }, in an even beat: it rolls and keeps its depth
+mid_stroll_follow = Do not stop when one follows: keep the beat, then kill it once
+mid_stroll_in = Push the head into the nose, its tip just under the skin
+mid_stroll_tie = The tie comes out { $tie_back_mm } behind the nose, on the back's middle line
+mid_stroll_exit = The bend comes out { $exit } from the nose, dead straight
+mid_stroll_try = Shake it beside you: it must roll to both sides alike
+mid_stroll_set = Wind through the slack into the fish, then sweep
+mid_stroll_leave = Fish on the bottom will not come up, or wind takes the slack out of your hand
+beat_keeps_depth = The weight is right when your beat keeps it at its depth: sinking, lighter or faster
+shaky_fall = Follow it down { $how }, { $fall_time } s; rest it { $rest } s
+shaky_moves = Then { $moves }, over and over, drawn at { $speed }: pops in place and long rests, minutes a cast
+shaky_rest = Do not shake all the way: let it rest
+shaky_up = Cast deep and bring it up, so that it keeps the bottom
+shaky_set = Drop the rod, reel tight, then a firm sweep drives the point out of the skin
+shaky_leave = Three spots cleaned up and no bite: go back to something fast, and follow it with this
+follow_up = Its best use is to clean up a place that a fast lure has found
+skip_under = Skip it far under: a bullet head and a straight worm go furthest
+spawning_fish = Fish on beds: closed by law in places; let them go at once, on the spot
+swimbait_count_fish = Count it to the depth of the fish and no further
+swimbait_lift = Then { $moves }, over and over: a slow lift, then it falls in front of them
+swimbait_level = Or swim it level at { $speed }
+swimbait_count = Count it down, { $fall_time } s to the bottom
+swimbait_moves = Then { $moves }, over and over, at { $speed }: creep just over the bottom, touch it now and then
+swimbait_slide = Slide it { $slide_m } at a time where fish hold
+swimbait_flat_nose = Cut the nose of the bait flat: it then meets the ball without a step
+swimbait_try = Swim it beside you once: a bait that leans is threaded crooked
+swimbait_set = Set at once when it turns weightless: a fish has picked it up; else sweep into the weight
+swimbait_leave = Fish follow it and turn away: smaller, slower, or hung in front of them
+weightless_take = The take is often a loss of weight, not a pull
+stay_over_moss = Moss or weed: go lighter, count it down and stay { $over_moss_m } above
+flash_when_refused = Fish found that will not eat: a spinner under the head, or a propeller reeled dead slow
+swing_fall = Let it reach the bottom, { $fall_time } s; rest it { $rest } s
+swing_take_up = Drag { $take_up_m } to take the bow out of the line
+swing_moves = Then { $moves }, over and over, at { $speed }, in contact: grinding, not swimming
+swing_reel = A reel of 6:1 or slower
+swing_hang = Hang the hook on the head: it must swing freely
+swing_mark = Thread the bait on to the mark, { $exit } from the nose; the point stands free
+swing_straight = It must hang straight: a crooked bait rolls and twists the line
+swing_set = Keep winding at the bite until it is heavy, then lean into it
+swing_leave_soft = It bogs down in soft bottom: leave it now
+swing_leave = Weed or filth on it at every cast, or fish that only nip the tail
+big_bait_lifts = A big bait lifts the head when wound: slower, or heavier
+tube_crash = Let it crash down on an open bail, { $fall_time } s
+tube_snap = Then { $moves }, over and over: hard off the bottom, bail open, let it drop again
+tube_spiral = Give it slack on the fall, { $fall_time } s: it spirals; watch the line for a jump
+tube_moves = Rest it { $rest } s, then { $moves }, over and over, drawn at { $speed }: it bumps from stone to stone
+tube_hang = A hop when it hangs, then slack again; swim it when they follow
+tube_insert = Wet the head and push it up inside the tube, to { $spiral_gap_mm } from the nose: the gap widens the spiral
+tube_tie_out = Press the tie out through the wall near the nose
+tube_exit = The bend comes out { $exit } from the nose; point up, straight along
+tube_set = Reel down and sweep: the point has to cross one wall of the tube
+tube_leave = Wood or weed on every cast, or fish that follow and will not take it down
+slack_spirals = On a tight line it falls straight: the spiral wants slack
+
+words = { $words }
+keeper_by_plastic = { $words }
+
+# --- Moves of a retrieve
+
+move_done = { $kind } { $amount }
+move_at = { $kind } { $amount } at { $speed }
+
+# --- The weight, its window, and what could give: src/say/weight.rs
+
+lower_time_to_bottom = longer than { $wait } s to the bottom
+lower_sink_target = falls too slowly for the { $school } school, under { $least }
+lower_contact_nose = too light to hold the bait's nose on the bottom
+lower_contact = lifts off when drawn at { $speed }
+lower_feel_current = bottom not felt: wind and current pull { $pull }
+lower_feel_wind = bottom not felt in { $wind } of wind: { $pull } to be felt over
+lower_feel_hand = bottom not felt: the hand asks for { $pull }
+lower_castable = will not cast { $cast }
+lower_snap_free = will not snap free of the grass
+upper_sink_ceiling = falls too fast for { $mood } fish at { $temp }, over { $most }
+upper_overpower = drags the life out of a { $length } bait
+upper_snag = wedges and snags on { $bottom }
+upper_rod_max = more than the rod throws
+upper_hover_level = nose down into a spiral: a { $length } bait no longer hangs level
+fall_speed = Falls { $speed }, { $seconds } s to { $depth }; the { $school } school wants about { $wanted }
+off_the_bottom = Fished off the bottom: it need not be felt there, it must glide
+felt = Weighs { $weight } in water; { $pull } are enough to feel it over hand, wind and current
+not_felt = Weighs { $weight } in water, and { $pull } are needed to feel it land
+lifts_off = Drawn this fast it lifts off: { $pull } are needed to hold bottom
+window = The window runs from { $least } ({ $lower_by } below) to { $most } ({ $upper_by } above)
+own_sink_tests = Your { $tests } sink tests: { $factor } times the book's drag (± { $error }); it falls at { $speed }
+pull_in_grams = { $value } g
+oz_and_g = { $oz } oz ({ $g } g)
+
+LowerNeeds =
+    .time_to_bottom = takes too long to the bottom
+    .contact = lifts off the bottom
+    .feel = is lost to the hand
+    .castable = does not cast that far
+    .sink_target = falls too slowly for the school
+    .snap_free = does not snap free of the grass
+UpperSuffers =
+    .sink_ceiling = falls too fast
+    .overpower = drags the life out of the bait
+    .snag = wedges between the stones
+    .rod_max = overloads the rod
+    .hover_level = no longer hovers
+conflict_bounds = No weight does it all: under { $least } it { $needs }, over { $most } it { $suffers }. { $so }
+conflict_no_rung = No head sold lies between { $least } and { $most }; { $label } is the nearest
+keeps_within_rod = { $label } keeps within the rod
+most_that_is_sold = { $label } is the most that is sold, or that the rod throws
+does_the_work = { $label } does the work and pays for it
+change_then = { $change }: then { $label }
+change_nearer = { $change }: nearer, then { $label }
+
+trigger_wind_over = wind over { $value }
+trigger_wind_under = wind under { $value }
+trigger_depth_over = deeper than { $value }
+trigger_depth_under = shallower than { $value }
+trigger_current_over = current over { $value }
+trigger_current_under = current under { $value }
+trigger_drift_over = drift over { $value }
+trigger_drift_under = drift under { $value }
+trigger_retrieve_over = drawn faster than { $value }
+trigger_retrieve_under = drawn slower than { $value }
+trigger_temperature_under = water under { $value }
+or_if = { $first }, or { $second }
+
+covers_all = { $heads } covers all of it
+covers_none = No set of four heads covers all of it: fish it in parts
+covers_between = No one head covers it; { $count } do: { $heads }
+one_or_other = { $first } or { $second }
+one_then_other = { $first }; { $second }
+head_at_depth = { $label } at { $depth }
+head_over_depths = { $label } { $from } to { $to }
+head_at_wind = { $head }, wind at { $wind }
+head_over_winds = { $head }, wind { $from } to { $to }
+
+# --- Hook, shape, tie, keeper, point, line, school: src/say
+
+gap_fits = Gap { $gap } for a bait { $depth } thick: the point stays clear
+gap_tight = Gap { $gap } leaves { $free } over a bait { $depth } thick: little for a hidden point
+gap_filled = Gap { $gap } is small for a bait { $depth } thick: the plastic fills it and the point never bites
+hook_long = The hook takes { $share } % of the bait and stiffens it
+hook_length = Its { $length } take { $share } % of the bait: most of it moves
+past_tail_root = It comes out at { $exit }, behind the root of the tail
+wire_straightens = A leader of { $leader } lb straightens { $wire }
+WireSays =
+    .light = Light wire goes in at a pull of the reel; a cracked rod cuts flesh with it
+    .medium = Medium wire stands a firm sweep
+    .heavy = Heavy wire for strong line and rod
+
+shape_by_traits = { $shape } over { $place }: { $says }
+place_with_cover = { $cover } on { $bottom }
+shape_close_second = A { $shape } would do nearly as well here
+shape_wood = Hangs up if wood turns up; a bullet head comes through it
+disputed_stand_up = Whether a head stands the bait up is disputed: sinking plastic leans over, and a narrow, tall foot topples when pulled
+disputed_stand_up_topples = You see flat heads topple: its foot counts for half here. Others see it stand the tail up
+ShapeSays =
+    .ball = bounces off stone and costs little to lose
+    .mushroom = its flat face quivers on a tight line and stands the bait up at rest
+    .football = rocks from side to side and is hard to wedge between stones
+    .bullet = goes through grass and wood point first
+    .stand_up = its flat foot is meant to hold the tail up
+    .glider = skates sideways on the fall
+    .half_moon = sits between a ball and a mushroom and corkscrews a little on the fall
+    .pill = narrow from the front, so it tracks straight and cuts current
+    .keel = falls fastest for its weight and cuts current
+    .pear = carries its weight forward and hangs level
+    .minnow = flows into the bait and swims straight
+    .wedge = slips through weed from its point
+    .tube_insert = sits inside the tube and drives the spiral
+    .swing_football = grinds along hard bottom with the bait swinging free behind it
+    .nose_cone = sits inside the nose, hangs level and glides
+    .belly_weight = weedless, with its weight under the belly
+    .under_spinner = adds flash under a swimbait
+    .propeller = turns and hums when reeled dead slow
+
+PointSays =
+    .none = Nothing to hang in, so the point stands free
+    .sparse_grass = Some grass about: the point just under the skin comes through and still bites
+    .healthy_grass = Crisp green grass tears when you snap, so the point may stand free
+    .dying_grass = Slimy dying grass does not tear; hide the point
+    .wood = Wood holds a free point; hide it
+    .brush = Brush holds a free point; hide it
+    .docks = Posts and ropes hold a free point; hide it
+
+KeeperSays =
+    .floating = Tough floating plastic turns onto a screw and stays there for many fish
+    .standard = A thin wire does not split soft plastic
+    .salted = Heavy salted plastic slides off a wire; a barb holds it
+
+SchoolSays =
+    .hang_time = the lightest head that works; the fall is the lure
+    .bottom_contact = a rung or two up; always know where the bottom is
+    .reaction = a fall fast enough to startle a bite out of them
+
+eye_top = eye across the hook, on a short post: a tall one gives more action but blocks the hook-set
+eye_recessed = eye across the hook, sunk in the head: nothing stands before the point
+eye_nose = eye across the hook, no post: nothing holds wood or grass
+eye_low = eye across the hook, a low post: it slides past the lip
+post_blocks = The eye stands { $high } over the shank and the point { $gap }: a tall post blocks the hook-set, take a low or sunk one
+keeper_without_spring = You find that a screw hinders the hook-set: prongs hold tough plastic too, for fewer fish
+disputed_spring = Some say that a screw or spring in the nose hinders the hook-set
+
+point_rig_hides = On this rig the point always lies just under the skin: it comes through and still bites
+point_rig_open = This rig lives by an open point: it rips free of crisp grass
+point_by_view = The point as you prefer it
+disputed_hidden_point = A hidden point costs some bites; others leave it free and lose heads
+
+thin_leader_in_clear_water = Clear water: the thin end of the leaders, { $least } to { $most } lb
+straight_for_skipping = Straight fluorocarbon: it skips under docks without a knot in the guides
+straight_by_view = Straight fluorocarbon, as you prefer; others tie a leader to braid
+straight_by_rig = Straight fluorocarbon: it wears least on hard bottom
+
+school = By the { $school } school, { $why }: { $says }
+school_asked = as you asked
+school_contact_fish = the usual one for { $species }
+school_deep_drift = the usual one for deep fish from a drifting boat
+school_strong_wind = since the wind takes the feel of a light head
+school_strong_current = since the current sweeps a light head along
+school_deep = the usual one for this rig in deeper water
+school_rig = the usual one for this rig and these fish
+
+# --- Which rig: src/say/rank.rs
+
+rank_form = a { $form }
+rank_short = a bait this short
+rank_long = a bait this long
+rank_bottom = { $bottom } below
+rank_fish_at = fish { $fish_at }
+rank_forage = fish that eat { $forage }
+rank_mood = { $mood } fish
+rank_clarity = { $clarity } water
+rank_depth = { $depth } of water
+rank_current = { $current } of current
+rank_wind = { $wind } of wind
+rank_crossed = no weight that does it all
+rank_least_against = least against it
+rank_suits = suits { $what }
+rank_not_for = not for { $what }
+rank_as_well = suits this at least as well as the { $rig }
+rank_suits_more = { $what } suits the { $rig } more
+rig_ranked_first = No rig was asked for: of the nine the { $rig } suits this most ({ $what }); next the { $next }
+
+# --- The trace: src/say/trace.rs
+
+saw_rig = { $score }: { $parts }
+saw_part = { $score } { $what }
+saw_wanted_fall = { $speed } asks for { $mass }
+saw_not_asked = not asked on this rig
+saw_does_not_apply = does not apply
+saw_no_lighter = no lighter than { $mass }
+saw_no_heavier = no heavier than { $mass }
+saw_in_window = the lightest in the window near the wanted fall
+saw_bounds_cross = the bounds cross: the nearest that does the work
+saw_no_rung = no rung lies in the window: the nearest
+saw_score = scores { $score }
+saw_hook = gap { $gap }, length { $length }: { $against } against it
+saw_holds = holds
+saw_holds_not = does not hold
+saw_passed_over = holds, and was said or settled by another
+
+# --- The box: src/say/tackle_box.rs
+
+own_sooner = { $seconds } s sooner than the weight asked for
+own_later = { $seconds } s later than the weight asked for
+own_too_light = too light: { $need }
+own_too_heavy = too heavy: { $need }
+own_misfit = a { $shape } would suit this place better
+own_open_point = its point stands open where it should be hidden
+own_hook_long = { $sits }: { $length } long, { $share } of the bait where { $wanted } is asked for; { $gap } of gap { $how }
+own_hook_gap = { $sits }: { $gap } of gap { $how }, { $wanted } asked for
+own_hook_number = { $hook } (its number says { $size })
+own_measured = measured
+own_by_number = by its number
+own_none = No head in your box that this rig is fished with; the answer is { $ideal }
+own_just_so = Tie on your { $title }: it is the weight asked for, { $count } left
+own_serves = Tie on your { $title }, { $off }, within the window; { $count } left
+own_nearest = The nearest in your box is the { $title }, { $off }, and it does not do everything
+own_ideal = { $label } { $shape }
+own_ideal_hook = { $ideal }, hook { $size } { $style }
+own_a_hook = a hook { $size } { $style }
+own_lacks = Your box lacks { $what }
+own_lacks_both = Your box lacks { $first } and { $second }
+off_none = the weight asked for
+off_one_heavier = a rung heavier than asked for
+off_one_lighter = a rung lighter than asked for
+off_heavier = { $rungs } rungs heavier than asked for
+off_lighter = { $rungs } rungs lighter than asked for
+rod_over = overloaded: { $total } g on a rod for { $most } g
+rod_under = hardly loads: { $total } g on a rod from { $least } g
+rod_carries = carries the { $total } g that hang on it
+line_asked = { $least }–{ $most } lb { $role } asked for
+line_unknown = { $asked }; its test is not written down
+line_fits = as { $role }
+line_measured = { $line }, { $own } measured; the window is computed with { $computed }
+role_main = main line
+role_leader = leader
+buy_head = { $label } { $shape }
+buy_head_hook = { $label } { $shape }, hook { $size } { $style }
+buy_hook = hook { $size } { $style }
+why_buy_head = the window there runs from { $least } to { $most } g, and no head of yours with a hook that fits lies in it
+why_buy_hook = no hook of yours leaves its point free in that bait
+
+# --- The bench: src/say/bench.rs
+
+seat_verdict = Gap { $gap } against { $depth } of bait where it bends, { $room } above the shank: { $point }, { $pressed } when a fish presses it{ $long }{ $tail }.
+seat_all = all of it
+seat_half = half of it
+seat_clear = the point clears the back by { $by }
+seat_under = the point lies { $by } under the back
+seat_inside = the point lies { $by } inside the plastic
+seat_long = ; { $share } of the bait where about { $wanted } is wanted
+seat_tail = ; the bend lies { $by } behind the tail root
+seat_nothing = { "" }
+bench_lay = Lay the hook along the bait
+bench_lay_how = Face at the nose, the bend ends at { $bend }. Prick a mark in the back at { $exit }
+bench_in = In at the nose, dead centre
+bench_in_how = Follow the middle; turn the bait, not the hook
+bench_out = Out at the mark
+bench_out_how = One long run, no bend left in the bait. Push on over the keeper
+bench_look = Look down it
+bench_look_how = Crooked spins and twists the line: take it off and thread it again. The tail is free from { $tail }
+bench_in_below = In at the nose, out below
+bench_in_below_how = In at the middle of the nose, out at the belly { $out } behind it
+bench_turn = Turn and lay it along
+bench_turn_how = Turn the hook, let it hang beside the bait: it goes back in at { $exit }. Prick a mark in the belly there
+bench_up = Straight up through
+bench_up_how = Out on top or just under the skin; the tip lies at { $tip }
+bench_look_hidden_how = It hangs straight and the belly is not drawn together. The tail is free from { $tail }

@@ -1,0 +1,407 @@
+//! The answer: the contract's JSON, and all that a page needs to show it, so
+//! that a kept answer is shown later just as it was given.
+
+mod own;
+pub mod reasons;
+
+use std::borrow::Cow;
+
+use serde::{Deserialize, Serialize};
+
+pub use own::{Buy, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
+
+use crate::base::codes::{
+    Action, Basis, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Rig, School,
+    Shape, Tie, Topic, UpperBound, Wire,
+};
+
+/// A text of an answer: most are words of the program's own, which then are not
+/// copied for each answer.
+pub type Text = Cow<'static, str>;
+
+/// One answer.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Answer {
+    /// Version of the model that gave it.
+    pub model: Text,
+    /// The rig.
+    pub rig: Rig,
+    /// The school that was followed.
+    pub school: School,
+    /// The head.
+    pub head: Head,
+    /// Its weight and window.
+    pub weight: Weight,
+    /// The hook.
+    pub hook: Hook,
+    /// The fall on a tight line.
+    pub sink: Sink,
+    /// Line and leader.
+    pub line: Line,
+    /// Rod.
+    pub rod: Rod,
+    /// How to fish it.
+    pub retrieve: Retrieve,
+    /// How to rig it, with marks measured for this bait.
+    pub rigging: Vec<Text>,
+    /// How to set the hook.
+    pub hook_set: Text,
+    /// When to leave this rig.
+    pub leave_when: Text,
+    /// Why, for and against.
+    pub reasons: Vec<Reason>,
+    /// What else is worth knowing.
+    pub notes: Vec<Coded>,
+    /// What could hurt somebody or break the law.
+    pub cautions: Vec<Coded>,
+    /// What to turn to, and when.
+    pub switches: Vec<Switch>,
+    /// Which other bait, and when.
+    pub bait_switches: Vec<Switch>,
+    /// Other rigs for this water.
+    pub runners_up: Vec<RunnerUp>,
+    /// A rung heavier, and what makes it right.
+    pub step_up: Option<Step>,
+    /// A rung lighter, and what makes it right.
+    pub step_down: Option<Step>,
+    /// What each school would tie on here.
+    pub schools: Vec<SchoolAnswer>,
+    /// Every rung of the ladder, lightest first.
+    pub rungs: Vec<RungReport>,
+    /// The bait as it was measured or assumed.
+    pub bait: BaitMeasured,
+    /// Depth, m, that the answer is computed at: the middle of a range.
+    #[serde(default)]
+    pub depth_m: Option<f64>,
+    /// All rigs, best first, with a line on each.
+    #[serde(default)]
+    pub rigs: Vec<RigPlace>,
+    /// What other metals would do at this weight.
+    #[serde(default)]
+    pub materials: Vec<MaterialReport>,
+    /// What the water asks of form, length, plastic and colour of the bait.
+    #[serde(default)]
+    pub bait_advice: Vec<Coded>,
+    /// Where depth or wind is a range: what covers it.
+    #[serde(default)]
+    pub coverage: Option<Coverage>,
+    /// Every rule considered, when that was asked for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub considered: Vec<Considered>,
+    /// Fields that were not given and were filled with what is usual.
+    #[serde(default)]
+    pub assumed: Vec<String>,
+}
+
+/// The head, and what it measures.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Head {
+    pub shape: Shape,
+    pub tie: Tie,
+    pub keeper: Keeper,
+    pub material: Material,
+    pub length_mm: f64,
+    pub height_mm: f64,
+    /// How the eye is turned and how tall the post stands.
+    #[serde(default)]
+    pub eye: Text,
+}
+
+/// The weight: a rung that is sold, and the window it lies in.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Weight {
+    pub label: Text,
+    pub oz: f64,
+    pub g: f64,
+    pub window: Window,
+    pub conflict: Option<Conflict>,
+    /// Head, hook and bait together.
+    pub total_g: f64,
+}
+
+/// Between which head weights the rig does its job, and what bounds it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Window {
+    pub lower_oz: f64,
+    pub upper_oz: f64,
+    pub lower_by: LowerBound,
+    pub upper_by: UpperBound,
+    pub lower_g: f64,
+    pub upper_g: f64,
+    /// The bound at the light end, in words with its numbers.
+    pub lower_says: Text,
+    /// The bound at the heavy end.
+    pub upper_says: Text,
+}
+
+/// Needs that cannot all be met.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Conflict {
+    /// The need that asks for more weight.
+    pub lower_by: LowerBound,
+    /// The need that asks for less.
+    pub upper_by: UpperBound,
+    /// What that means.
+    pub text: Text,
+    /// What could give: changes of the conditions are tried on the model and
+    /// name what would then be tied on; a stronger rod or a bulkier bait is
+    /// named without a number.
+    pub gives: Vec<Give>,
+}
+
+/// One change that would end a conflict.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Give {
+    /// Its code.
+    pub code: Text,
+    /// In words with its number.
+    pub text: Text,
+    /// The weight it would lead to.
+    pub label: Text,
+}
+
+/// The hook; millimetres decide, the number is a hint.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Hook {
+    pub size: Text,
+    pub style: HookStyle,
+    pub gap_mm: f64,
+    pub length_mm: f64,
+    pub exit_mm: f64,
+    pub wire: Wire,
+    pub wire_mm: f64,
+    pub point: Point,
+    pub near: Vec<Text>,
+}
+
+/// The fall.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Sink {
+    pub speed_mps: f64,
+    pub time_s: f64,
+    /// Least and most speed by the spread of the coefficients.
+    pub band_mps: (f64, f64),
+    /// On a slack line, nose first.
+    pub slack_mps: f64,
+    /// What the school and the water ask for.
+    pub target_mps: f64,
+    /// Weight of the whole rig in water, in newtons.
+    pub submerged_n: f64,
+}
+
+/// Line and leader.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Line {
+    pub kind: Text,
+    pub main_lb: (f64, f64),
+    pub leader_lb: (f64, f64),
+    /// Kind and diameter that the window was computed with.
+    pub computed_with: LineKind,
+    pub computed_mm: f64,
+}
+
+/// Rod.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Rod {
+    pub power: Power,
+    pub action: Action,
+    pub rated_g: (f64, f64),
+    #[serde(default)]
+    pub reel: Text,
+}
+
+/// How to fish it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Retrieve {
+    pub name: Text,
+    pub speed_mps: f64,
+    pub steps: Vec<Text>,
+}
+
+/// One reason, with what it rests on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Reason {
+    /// Its code.
+    pub code: Text,
+    /// What it speaks of.
+    pub about: Topic,
+    /// In words with its numbers.
+    pub text: Text,
+    /// What it rests on.
+    pub basis: Basis,
+    /// Whether it speaks for the answer or against it.
+    pub speaks_for: bool,
+}
+
+/// A note or a caution.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain words")]
+pub struct Coded {
+    pub code: Text,
+    pub text: Text,
+}
+
+/// Something to turn to.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain words")]
+pub struct Switch {
+    pub to: Text,
+    pub when: Text,
+}
+
+/// Another rig for this water.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names")]
+pub struct RunnerUp {
+    pub rig: Rig,
+    pub head: Head,
+    pub weight: Weight,
+    pub hook: Hook,
+    pub why_not_first: Text,
+}
+
+/// A rung heavier or lighter.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Step {
+    pub oz: f64,
+    pub g: f64,
+    pub label: Text,
+    pub when: Text,
+    /// Where a condition makes it right, solved on the model, nearest first.
+    #[serde(default)]
+    pub triggers: Vec<Trigger>,
+}
+
+/// Triggers that are said in a line; the others stand behind it.
+const NEAR: usize = 2;
+
+impl Step {
+    /// The nearest triggers.
+    #[must_use]
+    pub fn near(&self) -> &[Trigger] {
+        &self.triggers[..self.triggers.len().min(NEAR)]
+    }
+    /// The triggers that lie further away.
+    #[must_use]
+    pub fn further(&self) -> &[Trigger] {
+        &self.triggers[self.near().len()..]
+    }
+}
+
+/// Where one condition turns an answer.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Trigger {
+    /// Field of the contract that is turned.
+    pub field: Text,
+    /// Whether it turns above the value (else below).
+    pub above: bool,
+    /// The value, in the contract's unit.
+    pub value: f64,
+    /// In words: `wind over 5.3 m/s`.
+    pub text: Text,
+}
+
+/// A rig's place among the nine for this water and bait.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain")]
+pub struct RigPlace {
+    pub rig: Rig,
+    /// Its score; only differences mean anything.
+    pub score: f64,
+    /// Its weight here.
+    pub label: Text,
+    /// Why it stands here, in a line.
+    pub why: Text,
+}
+
+/// A metal at the weight tied on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct MaterialReport {
+    pub material: Material,
+    pub height_mm: f64,
+    pub speed_mps: f64,
+    pub submerged_n: f64,
+}
+
+/// What covers a range of depths or winds.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Coverage {
+    /// Rungs that do everything over the whole range.
+    pub whole: Vec<Text>,
+    /// Where there is none: the fewest heads that do, with what each is for.
+    pub fewest: Vec<CoverageHead>,
+    /// In words.
+    pub text: Text,
+}
+
+/// One head of a set that covers a range.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct CoverageHead {
+    pub label: Text,
+    pub depth_m: (f64, f64),
+    pub wind_mps: (f64, f64),
+}
+
+/// A rule that was considered, taken or not, and what it saw.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Considered {
+    pub about: Topic,
+    pub rule: Text,
+    pub saw: Text,
+    /// Whether it held.
+    #[serde(default)]
+    pub held: bool,
+    /// Whether the answer goes by it.
+    pub taken: bool,
+}
+
+/// What one school would tie on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct SchoolAnswer {
+    pub school: School,
+    pub label: Text,
+    pub oz: f64,
+    pub speed_mps: f64,
+    pub says: Text,
+}
+
+/// A rung of the ladder, and what it would do.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct RungReport {
+    pub label: Text,
+    pub oz: f64,
+    pub g: f64,
+    pub in_window: bool,
+    /// Seconds to the bottom; none when it floats.
+    pub time_s: Option<f64>,
+    pub speed_mps: f64,
+    /// Depth in metres after each whole second, up to the bottom; only for the
+    /// rung that is tied on and its neighbours.
+    #[serde(default)]
+    pub depth_by_second: Vec<f64>,
+}
+
+/// The bait as computed with.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct BaitMeasured {
+    pub length_mm: f64,
+    pub depth_mm: f64,
+    pub depth_measured: bool,
+    pub mass_g: f64,
+    pub tail_root_mm: f64,
+}

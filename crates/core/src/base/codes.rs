@@ -1,0 +1,476 @@
+//! The words of the contract: every code that a request may carry or an answer
+//! may give, each once. What a reader sees for it stands in `data/text/en.ftl`,
+//! under the name of its list.
+
+use std::sync::LazyLock;
+
+/// A value that is one of a list of codes.
+pub trait Code: Copy + PartialEq + 'static {
+    /// Name of the list, under which its words stand.
+    const LIST: &'static str;
+    /// The code of every value, in the order of the contract.
+    const CODES: &'static [&'static str];
+    /// Code and words of every value.
+    fn words() -> &'static [(&'static str, &'static str)];
+    /// The code.
+    fn code(self) -> &'static str;
+    /// The words.
+    fn label(self) -> &'static str;
+    /// The value with this code.
+    fn from_code(code: &str) -> Option<Self>;
+    /// Its place in the list.
+    fn place(self) -> usize;
+}
+
+/// Code and words of each value of a list.
+pub type Words = LazyLock<Vec<(&'static str, &'static str)>>;
+
+/// Looks up the words of a list.
+pub(crate) fn words_of(list: &str, codes: &[&'static str]) -> Vec<(&'static str, &'static str)> {
+    let labels = crate::base::text::labels(list, codes);
+    codes.iter().copied().zip(labels).collect()
+}
+
+/// An enumeration of codes, readable and writable by code.
+macro_rules! codes {
+    ($(#[$doc:meta])* $name:ident { $($variant:ident = $code:literal),+ $(,)? }) => {
+        $(#[$doc])*
+        #[derive(
+            Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, enum_map::Enum,
+            serde::Serialize, serde::Deserialize,
+        )]
+        pub enum $name { $(
+            #[doc = concat!("`", $code, "`")]
+            #[serde(rename = $code)]
+            $variant,
+        )+ }
+        impl $name {
+            /// Every value, in the order of the contract.
+            pub const ALL: &'static [Self] = &[$(Self::$variant),+];
+            /// Code and words of every value, in the order of the contract.
+            #[must_use]
+            pub fn words() -> &'static [(&'static str, &'static str)] {
+                static WORDS: $crate::base::codes::Words = std::sync::LazyLock::new(|| {
+                    $crate::base::codes::words_of(stringify!($name), &[$($code),+])
+                });
+                &WORDS
+            }
+            /// The code that stands in requests, answers and tables.
+            #[must_use]
+            pub const fn code(self) -> &'static str {
+                match self { $(Self::$variant => $code),+ }
+            }
+            /// The plain words a reader sees.
+            #[must_use]
+            pub fn label(self) -> &'static str {
+                Self::words()[enum_map::Enum::into_usize(self)].1
+            }
+            /// The value with this code, if there is one.
+            #[must_use]
+            pub fn from_code(code: &str) -> Option<Self> {
+                match code { $($code => Some(Self::$variant),)+ _ => None }
+            }
+        }
+        impl $crate::base::codes::Code for $name {
+            const LIST: &'static str = stringify!($name);
+            const CODES: &'static [&'static str] = &[$($code),+];
+            fn words() -> &'static [(&'static str, &'static str)] {
+                Self::words()
+            }
+            fn code(self) -> &'static str {
+                Self::code(self)
+            }
+            fn label(self) -> &'static str {
+                Self::label(self)
+            }
+            fn from_code(code: &str) -> Option<Self> {
+                Self::from_code(code)
+            }
+            fn place(self) -> usize {
+                enum_map::Enum::into_usize(self)
+            }
+        }
+        impl std::fmt::Display for $name {
+            fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+                f.write_str(self.label())
+            }
+        }
+    };
+}
+pub(crate) use codes;
+
+codes! {
+    /// The nine rigs that are chosen for.
+    Rig {
+        ShakyHead = "shaky_head",
+        Ned = "ned",
+        SwingHead = "swing_head",
+        Tube = "tube",
+        Swimbait = "swimbait",
+        JigWorm = "jig_worm",
+        Hover = "hover",
+        MidStroll = "mid_stroll",
+        Grub = "grub",
+    }
+}
+codes! {
+    /// The outline of a soft bait.
+    BaitForm {
+        Worm = "worm",
+        RibbonWorm = "ribbon_worm",
+        Stick = "stick",
+        Minnow = "minnow",
+        PaddleTail = "paddle_tail",
+        SplitTail = "split_tail",
+        Grub = "grub",
+        SkirtedGrub = "skirted_grub",
+        Tube = "tube",
+        Craw = "craw",
+        Creature = "creature",
+    }
+}
+codes! {
+    /// What the bait is poured from.
+    Plastic {
+        Floating = "floating",
+        Standard = "standard",
+        Salted = "salted",
+    }
+}
+codes! {
+    /// What lies under the water.
+    Bottom {
+        Bedrock = "bedrock",
+        Boulder = "boulder",
+        ChunkRock = "chunk_rock",
+        Gravel = "gravel",
+        Sand = "sand",
+        Shell = "shell",
+        Clay = "clay",
+        Mud = "mud",
+        Silt = "silt",
+        AlgaeFilm = "algae_film",
+    }
+}
+codes! {
+    /// What stands on the bottom.
+    Cover {
+        None = "none",
+        SparseGrass = "sparse_grass",
+        HealthyGrass = "healthy_grass",
+        DyingGrass = "dying_grass",
+        Wood = "wood",
+        Brush = "brush",
+        Docks = "docks",
+    }
+}
+codes! {
+    /// How far one sees into the water.
+    Clarity { Clear = "clear", Stained = "stained", Muddy = "muddy" }
+}
+codes! {
+    /// Light on the water.
+    Light { Low = "low", Bright = "bright" }
+}
+codes! {
+    /// Season by spawning phase, not by month.
+    Season {
+        Winter = "winter",
+        PreSpawn = "pre_spawn",
+        Spawn = "spawn",
+        PostSpawn = "post_spawn",
+        Summer = "summer",
+        Autumn = "autumn",
+    }
+}
+codes! {
+    /// The fish that is meant.
+    Species {
+        Largemouth = "largemouth",
+        Smallmouth = "smallmouth",
+        Spotted = "spotted",
+        Walleye = "walleye",
+        Zander = "zander",
+        Perch = "perch",
+        Crappie = "crappie",
+        Trout = "trout",
+    }
+}
+codes! {
+    /// Where the fish hold.
+    FishAt {
+        Bottom = "bottom",
+        JustAbove = "just_above",
+        Suspended = "suspended",
+    }
+}
+codes! {
+    /// What the fish eat.
+    Forage {
+        Crayfish = "crayfish",
+        Goby = "goby",
+        SmallFish = "small_fish",
+        Insects = "insects",
+    }
+}
+codes! {
+    /// How willing the fish are.
+    Mood { Active = "active", Neutral = "neutral", Inactive = "inactive" }
+}
+codes! {
+    /// How hard the water is fished.
+    Pressure { Low = "low", High = "high" }
+}
+codes! {
+    /// The three ways of thinking about weight.
+    School {
+        HangTime = "hang_time",
+        BottomContact = "bottom_contact",
+        Reaction = "reaction",
+    }
+}
+codes! {
+    /// What the line is made of.
+    LineKind { Braid = "braid", Fluorocarbon = "fluorocarbon", Mono = "mono" }
+}
+codes! {
+    /// What the head is cast from.
+    Material { Lead = "lead", Tungsten = "tungsten", Tin = "tin", Bismuth = "bismuth" }
+}
+codes! {
+    /// Whether a flat-footed head stands a bait up.
+    StandUpView { Stands = "stands", Topples = "topples" }
+}
+codes! {
+    /// Whether a screw keeper hinders the hook-set.
+    SpringView { Fine = "fine", Hinders = "hinders" }
+}
+codes! {
+    /// Whether a hook should bend free of rock or pull harder.
+    HookTemper { Usual = "usual", Flexible = "flexible", Stiff = "stiff" }
+}
+codes! {
+    /// Main line.
+    LineView { BraidLeader = "braid_leader", Straight = "straight" }
+}
+codes! {
+    /// How the hook is set.
+    HookSetView { Reel = "reel", Crack = "crack" }
+}
+codes! {
+    /// How a colour is chosen.
+    ColourView { ByClarity = "by_clarity", Against = "against" }
+}
+codes! {
+    /// Whether the colour of a head matters.
+    HeadColourView { Ignored = "ignored", Matters = "matters" }
+}
+codes! {
+    /// Whether the point is hidden.
+    PointView { AsCover = "as_cover", Hide = "hide", Free = "free" }
+}
+codes! {
+    /// Head shapes.
+    Shape {
+        Ball = "ball",
+        Mushroom = "mushroom",
+        Football = "football",
+        Bullet = "bullet",
+        StandUp = "stand_up",
+        Glider = "glider",
+        HalfMoon = "half_moon",
+        Pill = "pill",
+        Keel = "keel",
+        Pear = "pear",
+        Minnow = "minnow",
+        Wedge = "wedge",
+        TubeInsert = "tube_insert",
+        SwingFootball = "swing_football",
+        NoseCone = "nose_cone",
+        BellyWeight = "belly_weight",
+        UnderSpinner = "under_spinner",
+        Propeller = "propeller",
+    }
+}
+codes! {
+    /// Where the line is tied to the head.
+    Tie { Top = "top", FortyFive = "forty_five", Nose = "nose", Recessed = "recessed" }
+}
+codes! {
+    /// How the eye of a head is turned.
+    EyeTurn { Across = "across", InLine = "in_line" }
+}
+codes! {
+    /// What holds the bait on the head.
+    Keeper { Wire = "wire", Barb = "barb", Prong = "prong", Screw = "screw" }
+}
+codes! {
+    /// The cut of a hook.
+    HookStyle {
+        RoundBend = "round_bend",
+        ShortShank = "short_shank",
+        LongShank = "long_shank",
+        WormOffset = "worm_offset",
+        WideGap = "wide_gap",
+        BellyWeighted = "belly_weighted",
+    }
+}
+codes! {
+    /// The gauge of a hook's wire.
+    Wire { Light = "light", Medium = "medium", Heavy = "heavy" }
+}
+codes! {
+    /// Whether the point stands free.
+    Point { Exposed = "exposed", SkinHooked = "skin_hooked", Weedless = "weedless" }
+}
+codes! {
+    /// A rod's strength.
+    Power { UltraLight = "ultra_light", Light = "light", MediumLight = "medium_light", Medium = "medium", MediumHeavy = "medium_heavy" }
+}
+codes! {
+    /// Where a rod bends.
+    Action { Fast = "fast", ModerateFast = "moderate_fast", Moderate = "moderate" }
+}
+codes! {
+    /// The lists of an angler's box.
+    BoxList { Head = "head", Hook = "hook", Bait = "bait", Line = "line", Rod = "rod" }
+}
+codes! {
+    /// What a statement rests on.
+    Basis {
+        Physics = "physics",
+        CommonPractice = "common_practice",
+        Published = "published",
+        OwnRecord = "own_record",
+    }
+}
+codes! {
+    /// The needs that keep a head from being lighter.
+    LowerBound {
+        TimeToBottom = "time_to_bottom",
+        Contact = "contact",
+        Feel = "feel",
+        Castable = "castable",
+        SinkTarget = "sink_target",
+        SnapFree = "snap_free",
+    }
+}
+codes! {
+    /// The needs that keep a head from being heavier.
+    UpperBound {
+        SinkCeiling = "sink_ceiling",
+        Overpower = "overpower",
+        Snag = "snag",
+        RodMax = "rod_max",
+        HoverLevel = "hover_level",
+    }
+}
+codes! {
+    /// What an answer may say to turn to: the nine rigs, and by name what lies beside them.
+    TurnTo {
+        DropShot = "drop_shot",
+        LinkedBall = "linked_ball_offset",
+        WeightlessWorm = "weightless_worm",
+        Wacky = "wacky",
+        ShakyHead = "shaky_head",
+        Ned = "ned",
+        SwingHead = "swing_head",
+        Tube = "tube",
+        Swimbait = "swimbait",
+        JigWorm = "jig_worm",
+        Hover = "hover",
+        MidStroll = "mid_stroll",
+        Grub = "grub",
+    }
+}
+codes! {
+    /// What a reason speaks of.
+    Topic {
+        Weight = "weight",
+        Shape = "shape",
+        Tie = "tie",
+        Keeper = "keeper",
+        Hook = "hook",
+        Line = "line",
+        Rod = "rod",
+        Bait = "bait",
+        Rig = "rig",
+        School = "school",
+        Note = "note",
+        Caution = "caution",
+        Turn = "turn",
+        Advice = "advice",
+        Rigging = "rigging",
+        Retrieve = "retrieve",
+        HookSet = "hook_set",
+        LeaveWhen = "leave_when",
+        Step = "step",
+        Phrase = "phrase",
+    }
+}
+
+codes! {
+    /// Which way a cast is brought over a sloping bottom.
+    Direction { Up = "up", Down = "down" }
+}
+impl Direction {
+    /// The other one.
+    #[must_use]
+    pub const fn other(self) -> Self {
+        match self {
+            Self::Up => Self::Down,
+            Self::Down => Self::Up,
+        }
+    }
+}
+codes! {
+    /// How the line is held while a lure falls.
+    FallBy {
+        Slack = "slack",
+        SemiTight = "semi_tight",
+        Tight = "tight",
+        Pendulum = "pendulum",
+    }
+}
+codes! {
+    /// What is done in a retrieve.
+    MoveKind {
+        Drag = "drag",
+        Wind = "wind",
+        Hop = "hop",
+        Snap = "snap",
+        Shake = "shake",
+        Pause = "pause",
+        LiftKill = "lift_kill",
+        Scoot = "scoot",
+        DeadStick = "dead_stick",
+    }
+}
+codes! {
+    /// Where a current runs, seen from the angler.
+    CurrentWay { Across = "across", Toward = "toward", Away = "away" }
+}
+codes! {
+    /// Why a lure leaves the bottom where it was not meant to.
+    LiftCause {
+        Line = "line",
+        Flow = "flow",
+        Water = "water",
+        Bottom = "bottom",
+    }
+}
+codes! {
+    /// Where a lure is likely to hang.
+    HangCause { Edge = "edge", Step = "step" }
+}
+codes! {
+    /// How a hook sits in a bait.
+    Sits {
+        Right = "right",
+        Short = "short",
+        Wide = "wide",
+        Stiff = "stiff",
+        PastTailRoot = "past_tail_root",
+        GapFilled = "gap_filled",
+    }
+}

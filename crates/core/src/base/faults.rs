@@ -1,0 +1,24 @@
+//! A fault of what came in.
+
+use serde::Serialize;
+
+/// A fault of one field.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
+#[error("{field}: {message}")]
+pub struct FieldError {
+    /// Field of the contract, empty when the whole input is meant.
+    pub field: String,
+    /// What is wrong, for the person who typed it.
+    pub message: String,
+}
+
+impl FieldError {
+    /// A fault.
+    #[must_use]
+    pub fn new(field: impl Into<String>, message: impl Into<String>) -> Self {
+        Self {
+            field: field.into(),
+            message: message.into(),
+        }
+    }
+}

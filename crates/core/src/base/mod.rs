@@ -1,0 +1,23 @@
+//! What everything stands on: codes, limits, quantities, numbers read and
+//! printed, the ladders of weights, faults, and the functions of mathematics.
+
+pub mod codes;
+mod faults;
+mod ladder;
+pub mod limits;
+pub mod maths;
+mod print;
+mod quantities;
+mod reading;
+pub mod text;
+pub mod vocabulary;
+
+pub use faults::FieldError;
+pub use ladder::{Ladder, Rung, neighbours, rungs};
+pub use print::{Printed, plain, printed};
+pub use quantities::{
+    Area, DynamicViscosity, Force, GRAMS_PER_OUNCE, GRAVITY, Length, Mass, MassDensity,
+    ThermodynamicTemperature, Time, Velocity, Volume, grams, ounces, round,
+};
+pub(crate) use reading::read_number;
+pub use reading::{Dimension, ReadError, UnitSystem, shorten};

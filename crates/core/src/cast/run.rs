@@ -1,0 +1,139 @@
+//! A cast run from the splash to the rod.
+
+use super::acts::Act;
+use super::lure::Lure;
+use super::profile::Bed;
+use super::read::{self, Figures};
+use super::setup::Setup;
+use super::sim::{STEP_S, Sample, Sim};
+use crate::physics::flight::{Entry, entry};
+use crate::physics::line::{DVec3, Pull, Stream, Thread};
+
+/// Longest time that a cast is followed, s.
+const LONGEST_S: f64 = 300.0;
+/// Longest first fall, s.
+const LONGEST_FALL_S: f64 = 120.0;
+
+/// A cast that was run.
+#[derive(Debug, Clone)]
+pub struct Cast {
+    /// Ten moments a second, the splash first.
+    pub samples: Vec<Sample>,
+    /// Distance to the splash, m, and the depth there.
+    pub splash: f64,
+    /// See `splash`.
+    pub splash_depth: f64,
+    /// The flight.
+    pub entry: Entry,
+    /// Which move each act belongs to; the first fall and its end have none.
+    pub acts: Vec<Option<usize>>,
+    /// What is read off.
+    pub figures: Figures,
+    /// Depth below the surface at each of some distances from the angler, for
+    /// drawing: (out, depth).
+    pub bottom: Vec<(f64, f64)>,
+    stream: Stream,
+}
+
+impl Cast {
+    /// Runs it.
+    #[must_use]
+    pub fn of(setup: &Setup) -> Self {
+        Self::with_step(setup, STEP_S)
+    }
+
+    /// The same with another step, to see what the step does. s.
+    #[must_use]
+    pub fn with_step(setup: &Setup, step: f64) -> Self {
+        let bed = Bed::new(
+            &setup.profile,
+            setup.direction,
+            setup.cast,
+            setup.cast + 2.0,
+        );
+        let splash = setup.splash(&bed);
+        let lure = &setup.lure;
+        let stream = setup.stream(-bed.height(splash));
+        let in_air = lure.drag_area(0.5, lure.postures.slack);
+        let entry = entry(splash, lure.mass, in_air);
+        let speed = DVec3::new(entry.out, 0.0, -entry.down);
+        let mut sim = Sim::new(lure, &bed, stream, setup.rod, step, (splash, speed));
+        let longest = setup.count.unwrap_or(LONGEST_FALL_S);
+        sim.perform(Act::Fall(setup.fall, longest), LONGEST_FALL_S);
+        let landed = sim.lying();
+        let mut acts = vec![None, None];
+        sim.act = 1;
+        sim.perform(Act::Hold(setup.rest), LONGEST_S);
+        let mut one = Vec::new();
+        let over = |sim: &Sim<'_>| {
+            sim.home() || sim.samples.last().is_some_and(|s| s.t >= LONGEST_S - 1.0)
+        };
+        'brought: while !over(&sim) && !setup.moves.is_empty() {
+            for (i, wanted) in setup.moves.iter().enumerate() {
+                one.clear();
+                wanted.acts(setup.retrieve, setup.fall_after, &mut one);
+                for act in &one {
+                    sim.act = acts.len();
+                    acts.push(Some(i));
+                    sim.perform(*act, LONGEST_S);
+                    if over(&sim) {
+                        break 'brought;
+                    }
+                }
+            }
+        }
+        let samples = sim.samples;
+        let figures = read::figures(setup, &bed, &samples, &acts, landed);
+        let knots = 160;
+        let place = |i: i32| (setup.cast + 2.0) * f64::from(i) / f64::from(knots);
+        let bottom = (0..=knots)
+            .map(|i| (place(i), -bed.height(place(i))))
+            .collect();
+        Self {
+            samples,
+            splash,
+            splash_depth: stream.depth,
+            entry,
+            acts,
+            figures,
+            bottom,
+            stream,
+        }
+    }
+
+    /// The fall alone, from rest at the surface straight below the splash: for
+    /// comparing with what is known of such falls.
+    #[must_use]
+    pub fn dropped(setup: &Setup, step: f64) -> Vec<Sample> {
+        let bed = Bed::new(
+            &setup.profile,
+            setup.direction,
+            setup.cast,
+            setup.cast + 2.0,
+        );
+        let stream = setup.stream(-bed.height(setup.cast));
+        let start = (setup.cast, DVec3::ZERO);
+        let mut sim = Sim::new(&setup.lure, &bed, stream, setup.rod, step, start);
+        sim.perform(Act::Fall(setup.fall, LONGEST_FALL_S), LONGEST_FALL_S);
+        sim.samples
+    }
+
+    /// The line at a moment, from lure to tip, as it hangs in current and wind
+    /// under the pull of that moment; straight where the pull is too weak for a
+    /// shape, by way of the edge where it runs over one.
+    #[must_use]
+    pub fn line_at(&self, lure: &Lure, sample: &Sample) -> Vec<DVec3> {
+        if let Some((x, z)) = sample.edge {
+            return vec![sample.at, DVec3::new(x, sample.at.y, z), sample.tip];
+        }
+        let thread = Thread {
+            steps: 12,
+            ..Thread::new(&lure.line, &self.stream)
+        };
+        let pull = sample.tension.max(0.1 * lure.weight).max(0.003);
+        match thread.between(sample.at, sample.tip, Pull::Total(pull)) {
+            Ok(strung) => strung.points,
+            Err(_) => vec![sample.at, sample.tip],
+        }
+    }
+}

@@ -1,0 +1,165 @@
+//! What is tied on, before it is put in words: decided once, and read by the
+//! answer, the pages, the cast and the trace.
+
+use uom::si::time::second;
+
+use super::facts::Facts;
+use super::line::{LineChoice, tackle};
+use super::needs::Needs;
+use super::rig_on_question::RigOnQuestion;
+use super::rules::{Record, holds};
+use super::school::SchoolRule;
+use super::setting::way_down;
+use super::tie::tie;
+use super::window::{Choice, Crossed, choose};
+use crate::answer::Hook;
+use crate::base::codes::{LowerBound, School, Tie};
+use crate::base::{Mass, Rung, grams, round};
+use crate::physics::sink::{Fall, HeadBody};
+use crate::tables::rules::Rule;
+use crate::tables::when::{CodeFact, Flag};
+use crate::tables::{ShapeRow, Way, WayDown};
+use crate::tackle::hook::HookFit;
+
+/// What one rig ties on for a question.
+#[derive(Debug)]
+pub struct Decision<'w> {
+    /// The rig on the question.
+    pub on: &'w RigOnQuestion<'w>,
+    /// The school followed, and why.
+    pub school: School,
+    /// See `school`.
+    pub school_rule: SchoolRule,
+    /// The window and the rung.
+    pub choice: Choice,
+    /// The needs that bound it.
+    pub needs: Needs<'w>,
+    /// The head as the water meets it.
+    pub body: HeadBody,
+    /// The fall to the wanted speed.
+    pub fall: Fall,
+    /// How it is let down to the bottom, and that fall.
+    pub way_down: WayDown,
+    /// See `way_down`.
+    pub down: Fall,
+    /// The hook as fitted, and as it is told.
+    pub fit: HookFit,
+    /// See `fit`.
+    pub hook: Hook,
+    /// The head's shape.
+    pub shape: &'w ShapeRow,
+    /// Where the line is tied, and the rule that says so.
+    pub tie: Tie,
+    /// See `tie`.
+    pub tie_rule: Option<&'w Rule>,
+    /// Every rule for the tie, as it was asked.
+    pub tie_record: Record,
+    /// Line and rod.
+    pub line: LineChoice<'w>,
+    /// Head, hook and bait together.
+    pub total: Mass,
+}
+
+impl<'a> RigOnQuestion<'a> {
+    /// Decides.
+    #[must_use]
+    pub fn decide(&self) -> Decision<'_> {
+        let (school, school_rule) = self.school(&self.conditions);
+        let needs = self.needs(&self.conditions, school);
+        let choice = choose(&needs, self.rungs);
+        let mass = self.rungs[choice.rung].mass;
+        let body = needs.head(mass);
+        let (fit, wire) = self.hook_for(mass);
+        let mut tie_record = Record::default();
+        let facts = Facts::of_question(self);
+        let (tie, tie_rule) = tie(self.rig, self.tables, &facts, &mut tie_record);
+        Decision {
+            on: self,
+            school,
+            school_rule,
+            choice,
+            fall: needs.fall(&body),
+            way_down: way_down(self.rig, self.tables.school(school)),
+            down: needs.fall_at(&body, needs.setting.wait_posture),
+            hook: Hook {
+                size: fit.size.clone().into(),
+                style: fit.style,
+                gap_mm: round(fit.measured.gap_mm, 1),
+                length_mm: round(fit.measured.length_mm, 1),
+                exit_mm: round(fit.exit_mm, 0),
+                wire,
+                wire_mm: round(fit.measured.wire_mm, 2),
+                point: self.point.0,
+                near: fit.near.iter().cloned().map(Into::into).collect(),
+            },
+            shape: self.shape_at(&self.conditions),
+            tie,
+            tie_rule,
+            tie_record,
+            line: tackle(self.request, self.rig, mass, self.tables),
+            total: mass + self.bait.mass() + fit.measured.mass(),
+            needs,
+            body,
+            fit,
+        }
+    }
+}
+
+impl<'w> Decision<'w> {
+    /// The rung tied on.
+    #[must_use]
+    pub fn rung(&self) -> &'w Rung {
+        &self.on.rungs[self.choice.rung]
+    }
+
+    /// Whether no weight does everything.
+    #[must_use]
+    pub fn crossed(&self) -> bool {
+        self.choice.crossed != Crossed::No
+    }
+
+    /// Whether the rig is to be felt on the bottom.
+    #[must_use]
+    pub fn felt_on_bottom(&self) -> bool {
+        self.needs.asks(LowerBound::Feel)
+    }
+
+    /// Seconds to the bottom as it falls to its wanted speed; 0 where it floats.
+    #[must_use]
+    pub fn time_s(&self) -> f64 {
+        seconds(self.fall)
+    }
+
+    /// Seconds to the bottom as it is let down there; 0 where it floats.
+    #[must_use]
+    pub fn down_s(&self) -> f64 {
+        seconds(self.down)
+    }
+
+    /// The facts of the question with what was chosen.
+    #[must_use]
+    pub fn facts(&self) -> Facts {
+        let mut facts = Facts::of_question(self.on);
+        facts.know(CodeFact::School, self.school);
+        facts.know(CodeFact::Shape, self.shape.code);
+        facts.know(CodeFact::Wire, self.hook.wire);
+        facts.flags[Flag::Crossed] = self.crossed();
+        facts.flags[Flag::Felt] = self.felt_on_bottom();
+        let most = self.on.request.tackle.rod_max_g;
+        facts.flags[Flag::RodOverloaded] = most.is_some_and(|most| grams(self.total) > most);
+        facts
+    }
+
+    /// How the rig is worked under these facts.
+    #[must_use]
+    pub fn way(&self, facts: &Facts) -> &'w Way {
+        let ways = &self.on.tables.practice[self.on.rig.code].ways;
+        // The last way of each rig always holds: `Practice::read` makes sure.
+        let last = &ways[ways.len() - 1];
+        ways.iter().find(|w| holds(&w.when, facts)).unwrap_or(last)
+    }
+}
+
+fn seconds(fall: Fall) -> f64 {
+    fall.time().map_or(0.0, |t| t.get::<second>())
+}

@@ -1,0 +1,23 @@
+//! Decisions, without a word: which weight, shape, hook, tie and line for one
+//! rig on one question, and which rig.
+
+mod chooser;
+pub mod decision;
+pub mod facts;
+pub mod line;
+pub mod needs;
+mod options;
+pub mod own_drag;
+pub mod point;
+pub mod rank;
+pub mod rig_on_question;
+pub mod rules;
+pub mod school;
+pub mod setting;
+pub mod shape;
+pub mod tie;
+pub mod verdicts;
+pub mod window;
+
+pub use chooser::Chooser;
+pub use options::Options;

@@ -1,0 +1,294 @@
+//! The needs that bound a head's weight, each as the mass it asks for.
+//!
+//! Every need is monotone in the mass, so its bound is one number; those
+//! without a closed form are found by a secant.
+
+use crate::base::codes::{LowerBound, UpperBound};
+use crate::base::{Force, Mass, Time, Velocity};
+use crate::choose::setting::{Rigged, Setting};
+use crate::physics::sink::{Fall, HeadBody};
+use crate::physics::{drag, hold, sink};
+use crate::tables::{FallRow, HeadDrag};
+use uom::si::{
+    force::newton,
+    mass::{gram, kilogram},
+};
+
+/// Lightest and heaviest head that is looked at, g.
+const LEAST_G: f64 = 0.02;
+const MOST_G: f64 = 120.0;
+
+/// A setting and the rigged shapes that count, without their weight.
+///
+/// The first shape is the one tied on. The others are those that stiller water
+/// would have asked for: each need is the greatest that any of them has, so
+/// that a current, which turns the choice to sleeker heads, never argues for
+/// less weight.
+#[derive(Debug, Clone)]
+pub struct Needs<'a> {
+    /// Water, school and tackle.
+    pub setting: Setting,
+    /// Shape, bait and hook; never empty.
+    pub shapes: Vec<&'a Rigged>,
+    /// The table of wanted falls.
+    pub fall: &'a FallRow,
+}
+
+impl<'a> Needs<'a> {
+    /// The shape that is tied on.
+    #[must_use]
+    pub fn rigged(&self) -> &'a Rigged {
+        self.shapes[0]
+    }
+
+    /// The head tied on, at a mass.
+    #[must_use]
+    pub fn head(&self, mass: Mass) -> HeadBody {
+        self.head_of(self.rigged(), mass)
+    }
+
+    fn head_of(&self, rigged: &Rigged, mass: Mass) -> HeadBody {
+        HeadBody::new(mass, self.setting.head_density, rigged.drag, rigged.frontal)
+    }
+
+    /// Its fall to the wanted speed: on a tight line, or level.
+    #[must_use]
+    pub fn fall(&self, head: &HeadBody) -> Fall {
+        self.fall_at(head, self.rigged().tight)
+    }
+
+    /// Its fall with the bait at a posture (share of its side across the flow).
+    #[must_use]
+    pub fn fall_at(&self, head: &HeadBody, posture: f64) -> Fall {
+        self.fall_of(self.rigged(), head, posture)
+    }
+
+    fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
+        let s = &self.setting;
+        sink::fall(head, &rigged.trailing, posture, s.line, s.depth, &s.water)
+    }
+
+    /// Weight of the whole rig in water.
+    #[must_use]
+    pub fn weight(&self, head: &HeadBody) -> Force {
+        sink::submerged_weight(head, &self.rigged().trailing, &self.setting.water)
+    }
+
+    /// Pull to be felt over: wind and current on the line, and never less than
+    /// a hand notices.
+    #[must_use]
+    pub fn felt(&self) -> Force {
+        let s = &self.setting;
+        let pulls = hold::wind_pull(s.line, s.cast, s.wind)
+            + hold::CURRENT_MARGIN
+                * hold::current_pull(s.line, s.depth, s.current, s.water.density.value);
+        pulls.max(s.hand)
+    }
+
+    /// Submerged weight that holds the bottom when drawn along.
+    #[must_use]
+    pub fn held(&self, head: &HeadBody) -> Force {
+        self.held_of(self.rigged(), head)
+    }
+
+    fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
+        let s = &self.setting;
+        let rho = s.water.density.value;
+        let (line, near_end) = (
+            hold::line_body(s.line, s.line_density),
+            hold::near_end(s.depth, s.cast),
+        );
+        let drawn = |past_head: Velocity, drift: Velocity, away: f64| {
+            let cd = match head.drag {
+                HeadDrag::Constant(cd) => cd,
+                HeadDrag::Sphere => drag::sphere(
+                    rho * past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
+                ),
+            };
+            let drawn = hold::Drawn {
+                line: &line,
+                depth: s.depth,
+                away,
+                current: s.current,
+                drift,
+                past_head,
+                drag_area: cd * head.frontal_area() + rigged.drawn_area,
+                bait_side: rigged.trailing.bait_side,
+                density: rho,
+            };
+            drawn.hold_weight()
+        };
+        let wound = drawn(s.past_head, Velocity::default(), near_end);
+        if s.drift.value <= 0.0 {
+            return wound;
+        }
+        // Behind a drifting boat the whole cast is let out.
+        let behind = s.cast.value.max(near_end);
+        wound.max(drawn(s.past_drifted, s.drift, behind))
+    }
+
+    /// The head whose own weight in water is a force.
+    fn submerged(&self, force: Force) -> Mass {
+        let s = &self.setting;
+        let per_kg = crate::base::GRAVITY * (1.0 - s.water.density.value / s.head_density.value);
+        Mass::new::<kilogram>(force.get::<newton>() / per_kg)
+    }
+
+    /// The lightest head that holds the bait's nose on the bottom.
+    #[must_use]
+    pub fn nose(&self) -> Mass {
+        self.submerged(self.setting.nose)
+    }
+
+    /// Whether the rig has a need.
+    #[must_use]
+    pub fn asks(&self, need: LowerBound) -> bool {
+        self.setting.asks[need]
+    }
+
+    /// Whether a mass of metal, in whatever shape, does all that is asked: every lower need, and near
+    /// enough the wanted speed. Cheaper than the bounds themselves, for
+    /// finding where an answer turns.
+    #[must_use]
+    pub fn enough(&self, metal: &HeadBody) -> bool {
+        let shaped = |r: &Rigged| metal.shaped(r.drag, r.frontal);
+        self.shapes.iter().all(|r| self.enough_of(r, &shaped(r)))
+    }
+
+    fn enough_of(&self, rigged: &Rigged, head: &HeadBody) -> bool {
+        let s = &self.setting;
+        let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
+        let fall = self.fall_of(rigged, head, rigged.tight);
+        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
+        let slack = s.wait_posture < rigged.tight;
+        let met = |need: LowerBound, met: bool| met || !self.asks(need);
+        fall.speed() >= self.fall.enough * s.target
+            && met(
+                LowerBound::Castable,
+                head.mass + rigged.other_mass >= s.castable,
+            )
+            && met(LowerBound::SnapFree, weight >= s.free)
+            && met(LowerBound::Feel, weight >= self.felt())
+            && met(
+                LowerBound::Contact,
+                head.mass >= self.nose() && weight >= self.held_of(rigged, head),
+            )
+            && (!self.asks(LowerBound::TimeToBottom)
+                || in_time(if slack {
+                    self.fall_of(rigged, head, s.wait_posture)
+                } else {
+                    fall
+                }))
+    }
+
+    fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
+        let all = self.shapes.iter().map(|r| of(r));
+        all.reduce(Mass::max).unwrap_or_default()
+    }
+
+    /// The lightest head that meets a lower need; nothing where the rig does
+    /// not have it.
+    #[must_use]
+    pub fn lower(&self, need: LowerBound) -> Option<Mass> {
+        self.asks(need)
+            .then(|| self.greatest(|r| self.lower_of(r, need)))
+            .map(|m| m.max(Mass::new::<gram>(LEAST_G)))
+    }
+
+    fn lower_of(&self, rigged: &Rigged, need: LowerBound) -> Mass {
+        let s = &self.setting;
+        let for_weight =
+            |w: Force| sink::head_mass_for(w, s.head_density, &rigged.trailing, &s.water);
+        match need {
+            LowerBound::Feel => for_weight(self.felt()),
+            LowerBound::SnapFree => for_weight(s.free),
+            LowerBound::Castable => s.castable - rigged.other_mass,
+            LowerBound::Contact => {
+                lightest(|m| for_weight(self.held_of(rigged, &self.head_of(rigged, m))))
+                    .max(self.nose())
+            }
+            LowerBound::TimeToBottom => self.for_time(rigged, s.wait, s.wait_posture),
+            LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
+        }
+    }
+
+    /// The lightest head near enough the wanted speed.
+    #[must_use]
+    pub fn for_target(&self) -> Mass {
+        self.greatest(|r| self.for_speed(r, self.fall.enough * self.setting.target))
+    }
+
+    /// The head that reaches the bottom in just this time.
+    fn for_time(&self, rigged: &Rigged, time: Time, posture: f64) -> Mass {
+        let s = &self.setting;
+        let t = &rigged.trailing;
+        lightest(|m| {
+            let head = self.head_of(rigged, m);
+            let w = sink::weight_for_time(&head, t, posture, s.line, s.depth, &s.water, time);
+            sink::head_mass_for(w, s.head_density, t, &s.water)
+        })
+    }
+
+    /// The head that falls at this speed.
+    fn for_speed(&self, rigged: &Rigged, speed: Velocity) -> Mass {
+        self.for_time(rigged, self.setting.depth / speed, rigged.tight)
+    }
+
+    /// The fastest fall that still suits school, water and mood. Where patience
+    /// for the depth asks for more than the school does, patience sets the pace.
+    #[must_use]
+    pub fn ceiling(&self) -> Velocity {
+        let s = &self.setting;
+        let patient = if self.asks(LowerBound::TimeToBottom) {
+            s.depth / s.wait
+        } else {
+            Velocity::default()
+        };
+        self.fall.most * s.target.max(patient)
+    }
+
+    /// The heaviest head that an upper need allows.
+    #[must_use]
+    pub fn upper(&self, need: UpperBound) -> Option<Mass> {
+        let s = &self.setting;
+        Some(match need {
+            UpperBound::SinkCeiling => self.greatest(|r| self.for_speed(r, self.ceiling())),
+            UpperBound::Overpower => self.submerged(s.overpower),
+            UpperBound::Snag => self.greatest(|r| s.snag / r.wedge.max(0.05)),
+            UpperBound::RodMax => {
+                (s.rod_most? - self.rigged().other_mass).max(Mass::new::<gram>(0.0))
+            }
+            UpperBound::HoverLevel => self.submerged(s.hover?),
+        })
+    }
+}
+
+/// The mass that is just what it asks for itself: a heavier head drags more,
+/// so the mass asked for, `asks(m)`, rises with m, but ever less steeply.
+///
+/// m − asks(m) is then convex, and the secant from two points above the root
+/// comes down to it without passing it. Stops at the lightest and heaviest
+/// head looked at.
+fn lightest(asks: impl Fn(Mass) -> Mass) -> Mass {
+    let grams = |g: f64| Mass::new::<gram>(g);
+    let excess = |g: f64| g - asks(grams(g)).get::<gram>();
+    let (mut above, mut excess_above) = (MOST_G, excess(MOST_G));
+    if excess_above <= 0.0 {
+        return grams(MOST_G);
+    }
+    let mut at = (MOST_G - excess_above).max(LEAST_G);
+    for _ in 0..20 {
+        let over = excess(at);
+        let slope = (excess_above - over) / (above - at);
+        let next = if slope.is_finite() && slope > 0.0 {
+            (at - over / slope).max(LEAST_G)
+        } else {
+            at
+        };
+        if (next - at).abs() <= 1e-9 * at {
+            break;
+        }
+        (above, excess_above, at) = (at, over, next);
+    }
+    grams(at)
+}

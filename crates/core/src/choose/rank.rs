@@ -1,0 +1,132 @@
+//! Which rig suits a question: the nine, scored by named considerations.
+
+use std::collections::BTreeMap;
+
+use enum_map::{Enum, EnumMap};
+
+use crate::base::codes::Rig;
+use crate::base::maths;
+use crate::choose::decision::Decision;
+use crate::choose::rig_on_question::RigOnQuestion;
+use crate::tables::RankRow;
+
+/// What a rig is scored by, in the order in which it is said.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Enum)]
+pub enum Consideration {
+    /// The bait's form.
+    Form,
+    /// Its length.
+    Length,
+    /// The cover.
+    Cover,
+    /// The bottom.
+    Bottom,
+    /// Where the fish hold.
+    FishAt,
+    /// The fish.
+    Species,
+    /// What they eat.
+    Forage,
+    /// Their mood.
+    Mood,
+    /// The clarity.
+    Clarity,
+    /// The depth.
+    Depth,
+    /// The current.
+    Current,
+    /// The wind.
+    Wind,
+    /// Whether any weight does everything.
+    Crossed,
+}
+
+/// A rig with its score by consideration, and what it would tie on.
+pub struct Ranked<'w> {
+    /// What it would tie on.
+    pub decision: Decision<'w>,
+    /// What each consideration counts.
+    pub parts: EnumMap<Consideration, f64>,
+}
+
+impl Ranked<'_> {
+    /// The rig.
+    pub fn rig(&self) -> Rig {
+        self.decision.on.rig.code
+    }
+    /// Sum of its considerations.
+    pub fn total(&self) -> f64 {
+        self.parts.values().sum()
+    }
+}
+
+/// Scores all, best first; equals stand in the contract's order.
+#[must_use]
+pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
+    let mut all: Vec<_> = all
+        .iter()
+        .map(|on| {
+            let decision = on.decide();
+            let parts = parts(on, decision.crossed());
+            Ranked { decision, parts }
+        })
+        .collect();
+    all.sort_by(|a, b| b.total().total_cmp(&a.total()).then(a.rig().cmp(&b.rig())));
+    all
+}
+
+fn parts(on: &RigOnQuestion<'_>, crossed: bool) -> EnumMap<Consideration, f64> {
+    let weights: &RankRow = &on.tables.conditions.rank;
+    let (r, fits, c) = (on.request, &on.rig.fits, &on.conditions);
+    let length = outside(r.bait.length_mm, on.rig.bait.least_mm, on.rig.bait.most_mm);
+    let form = on.suits(r.bait.form);
+    let forage = r.forage.map_or(0.0, |f| of(&fits.forage, f));
+    EnumMap::from_fn(|consideration| match consideration {
+        Consideration::Form => weights.form * form,
+        Consideration::Length => -weights.length * length,
+        Consideration::Cover => weights.cover * of(&fits.cover, r.water.cover),
+        Consideration::Bottom => weights.bottom * of(&fits.bottom, r.water.bottom),
+        Consideration::FishAt => weights.fish_at * of(&fits.fish_at, r.fish_at),
+        Consideration::Species => weights.species * of(&fits.species, r.species),
+        Consideration::Forage => weights.forage * forage,
+        Consideration::Mood => weights.mood * of(&fits.mood, r.mood),
+        Consideration::Clarity => weights.clarity * of(&fits.clarity, r.water.clarity),
+        Consideration::Depth => -weights.depth * outside(c.depth_m, fits.depth_m.0, fits.depth_m.1),
+        Consideration::Current => {
+            -weights.current * outside(c.current_mps, 0.0, fits.current_most_mps)
+        }
+        Consideration::Wind => -weights.wind * outside(c.wind_mps, 0.0, fits.wind_most_mps),
+        Consideration::Crossed => {
+            if crossed {
+                -weights.crossed
+            } else {
+                0.0
+            }
+        }
+    })
+}
+
+fn of<C: Ord>(table: &BTreeMap<C, f64>, code: C) -> f64 {
+    table.get(&code).copied().unwrap_or(0.0)
+}
+
+/// How many factors of e a value lies outside a range; 0 inside.
+fn outside(value: f64, least: f64, most: f64) -> f64 {
+    if value < least {
+        maths::ln(least / value)
+    } else if value > most {
+        maths::ln(value / most)
+    } else {
+        0.0
+    }
+}
+
+/// The consideration by which a part counts most, by the sign given.
+#[must_use]
+pub fn strongest(r: &Ranked<'_>, sign: f64) -> Option<Consideration> {
+    r.parts
+        .iter()
+        .filter(|p| *p.1 * sign > 0.0)
+        .max_by(|a, b| (*a.1 * sign).total_cmp(&(*b.1 * sign)))
+        .map(|p| p.0)
+}

@@ -1,0 +1,207 @@
+//! One rig on one question: what stays the same while weights and conditions
+//! are tried.
+
+use uom::si::length::millimeter;
+
+use super::needs::Needs;
+use super::options::Options;
+use super::point::{self, PointRule};
+use super::school;
+use super::setting::{Conditions, Rigged, Setting, Unchanging, celsius, line_kind};
+use super::shape::Shapes;
+use super::window::{Choice, choose};
+use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Wire};
+use crate::base::{Mass, Rung};
+use crate::physics::sink::HeadBody;
+use crate::physics::water::Water;
+use crate::question::PickRequest;
+use crate::tables::{RigRow, ShapeRow, Tables};
+use crate::tackle::bait::MeasuredBait;
+use crate::tackle::hook::{self, Asked, HookFit, hides};
+
+/// A rig on a question.
+#[derive(Debug)]
+pub struct RigOnQuestion<'a> {
+    /// The tables.
+    pub tables: &'a Tables,
+    /// The question.
+    pub request: &'a PickRequest,
+    /// How it is to be answered.
+    pub options: Options,
+    /// The rig's table.
+    pub rig: &'a RigRow,
+    /// The conditions, with what was assumed.
+    pub conditions: Conditions,
+    /// The water.
+    pub water: Water,
+    /// The bait, measured.
+    pub bait: MeasuredBait,
+    /// The shapes that this rig is fished with.
+    pub shapes: Shapes<'a>,
+    /// Each of them with bait and hook.
+    pub rigged: Vec<Rigged>,
+    /// What of the question stays the same.
+    pub ground: Unchanging<'a>,
+    /// How the point stands, and the rule that says so.
+    pub point: (Point, PointRule),
+    /// Kind of line computed with.
+    pub line_kind: LineKind,
+    /// Weights that are sold, lightest first.
+    pub rungs: &'a [Rung],
+}
+
+impl<'a> RigOnQuestion<'a> {
+    /// Looks up what stays the same.
+    #[must_use]
+    pub fn new(
+        tables: &'a Tables,
+        rungs: &'a [Rung],
+        request: &'a PickRequest,
+        options: Options,
+        rig: &'a RigRow,
+    ) -> Self {
+        let conditions = Conditions::of(request, rig, tables);
+        let bait = MeasuredBait::of(&request.bait, tables);
+        let shapes = Shapes::new(request, rig, tables);
+        let point = point::point(request, rig, tables);
+        let asked = Asked {
+            rule: &rig.hook,
+            bait: &bait,
+            form: request.bait.form,
+            species: request.species,
+            point: point.0,
+        };
+        let hook = hook::fit(tables, &asked, point::usual_wire(request, rig, tables));
+        let mass = hook.measured.mass();
+        let options = Options {
+            own_fall: options.own_fall.filter(|o| o.0 == rig.code),
+            ..options
+        };
+        let own = options.own_fall.map_or(1.0, |o| o.1.factor);
+        let rigged = shapes
+            .all()
+            .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables).dragging(own))
+            .collect();
+        Self {
+            tables,
+            request,
+            options,
+            rig,
+            water: Water::at(celsius(conditions.temp_c)),
+            conditions,
+            ground: Unchanging::new(request, rig, &bait, tables),
+            bait,
+            shapes,
+            rigged,
+            point,
+            line_kind: line_kind(request, rig),
+            rungs,
+        }
+    }
+
+    /// The shape tied on under given conditions.
+    #[must_use]
+    pub fn shape_at(&self, c: &Conditions) -> &'a ShapeRow {
+        self.shapes.chosen(c.current_mps, c.retrieve_mps)
+    }
+
+    /// The needs under given conditions, by a school.
+    #[must_use]
+    pub fn needs(&self, c: &Conditions, school: School) -> Needs<'_> {
+        let water = if c.temp_c == self.conditions.temp_c {
+            self.water
+        } else {
+            Water::at(celsius(c.temp_c))
+        };
+        let shapes = self.shapes.chosen_and_slower(c.current_mps, c.retrieve_mps);
+        Needs {
+            setting: Setting::new(&self.ground, c, water, school),
+            shapes: shapes.into_iter().map(|i| &self.rigged[i]).collect(),
+            fall: &self.tables.conditions.fall,
+        }
+    }
+
+    /// The school that conditions call for.
+    #[must_use]
+    pub fn school(&self, c: &Conditions) -> (School, school::SchoolRule) {
+        school::school(self.request, c, self.rig, self.tables)
+    }
+
+    /// The choice under given conditions, by a school.
+    #[must_use]
+    pub fn choose_by(&self, c: &Conditions, school: School) -> Choice {
+        choose(&self.needs(c, school), self.rungs)
+    }
+
+    /// The choice under given conditions, by the school they call for.
+    #[must_use]
+    pub fn choose_at(&self, c: &Conditions) -> Choice {
+        self.choose_by(c, self.school(c).0)
+    }
+
+    /// Whether a mass of metal does everything under given conditions.
+    #[must_use]
+    pub fn enough(&self, c: &Conditions, metal: &HeadBody) -> bool {
+        self.needs(c, self.school(c).0).enough(metal)
+    }
+
+    /// What the hook is chosen by.
+    #[must_use]
+    pub fn hook_asked(&self) -> Asked<'_> {
+        Asked {
+            rule: &self.rig.hook,
+            bait: &self.bait,
+            form: self.request.bait.form,
+            species: self.request.species,
+            point: self.point.0,
+        }
+    }
+
+    /// The hook that goes with a head.
+    #[must_use]
+    pub fn hook_for(&self, head: Mass) -> (HookFit, Wire) {
+        let wire = point::wire(self.request, self.rig, head, self.tables);
+        (hook::fit(self.tables, &self.hook_asked(), wire), wire)
+    }
+
+    /// Whether the point of a hook of this cut stands open where it should be hidden.
+    #[must_use]
+    pub fn stands_open(&self, style: HookStyle) -> bool {
+        self.point.0 == Point::Weedless && !hides(style)
+    }
+
+    /// How readily the place takes tackle, 0..1.
+    #[must_use]
+    pub fn snags(&self) -> f64 {
+        let w = &self.request.water;
+        let cover = self.tables.cover(w.cover).snag;
+        self.tables.bottom(w.bottom).snag.max(cover)
+    }
+
+    /// How well a form of bait suits the rig, -1 to 1; one that the rig's table
+    /// does not name is foreign to it.
+    #[must_use]
+    pub fn suits(&self, form: BaitForm) -> f64 {
+        self.rig.fits.form.get(&form).copied().unwrap_or(-1.0)
+    }
+
+    /// Length of a long bait for this rig, mm.
+    #[must_use]
+    pub fn longer_bait_mm(&self) -> f64 {
+        let bait = &self.rig.bait;
+        (self.tables.conditions.bait_length.longer * bait.default_mm).min(bait.most_mm)
+    }
+
+    /// Length of a short bait for this rig, mm.
+    #[must_use]
+    pub fn shorter_bait_mm(&self) -> f64 {
+        let bait = &self.rig.bait;
+        (self.tables.conditions.bait_length.shorter * bait.default_mm).max(bait.least_mm)
+    }
+
+    /// Thickest depth of the bait, mm.
+    #[must_use]
+    pub fn bait_depth_mm(&self) -> f64 {
+        self.bait.depth.get::<millimeter>()
+    }
+}

@@ -1,0 +1,328 @@
+//! The question, resolved: everything that the weight window computes with.
+
+use crate::base::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
+use crate::base::maths;
+use crate::base::{
+    Area, Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity,
+};
+use crate::physics::hold::current_at_head;
+use crate::physics::sink::Trailing;
+use crate::physics::water::Water;
+use crate::question::PickRequest;
+use crate::tables::{Hang, RigRow, SchoolRow, Tables, WayDown};
+use crate::tackle::bait::MeasuredBait;
+use enum_map::EnumMap;
+use uom::si::{
+    force::newton,
+    length::{meter, millimeter},
+    mass::gram,
+    mass_density::kilogram_per_cubic_meter,
+    thermodynamic_temperature::degree_celsius,
+    time::second,
+    velocity::meter_per_second,
+};
+
+/// The conditions that may be turned to see what would change an answer, in
+/// the contract's units.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct Conditions {
+    pub depth_m: f64,
+    pub wind_mps: f64,
+    pub current_mps: f64,
+    pub drift_mps: f64,
+    pub retrieve_mps: f64,
+    pub cast_m: f64,
+    pub temp_c: f64,
+    pub line_mm: f64,
+    pub material: Material,
+}
+
+impl Conditions {
+    /// As asked, with what is usual where nothing is given.
+    #[must_use]
+    pub fn of(request: &PickRequest, rig: &RigRow, tables: &Tables) -> Self {
+        let w = &request.water;
+        let seasonal = tables.conditions.season_temp_c[request.season];
+        // Of a range the middle is computed with; what covers its ends is said apart.
+        let middle = |from: f64, to: Option<f64>| to.map_or(from, |to| from.midpoint(to));
+        Self {
+            depth_m: middle(w.depth_m, w.depth_max_m),
+            wind_mps: middle(w.wind_mps, w.wind_max_mps),
+            current_mps: w.current_mps,
+            drift_mps: w.drift_mps,
+            retrieve_mps: request.retrieve_mps.unwrap_or(rig.retrieve.speed_mps),
+            cast_m: request.cast_m,
+            temp_c: w.temp_c.unwrap_or(seasonal),
+            line_mm: line_in_use(request, rig, tables).1,
+            material: request.tackle.material.unwrap_or(Material::Lead),
+        }
+    }
+}
+
+/// Density of the head's material.
+#[must_use]
+pub fn head_density(c: &Conditions, tables: &Tables) -> MassDensity {
+    MassDensity::new::<kilogram_per_cubic_meter>(tables.density(c.material))
+}
+
+/// A temperature in °C.
+#[must_use]
+pub fn celsius(degrees: f64) -> ThermodynamicTemperature {
+    ThermodynamicTemperature::new::<degree_celsius>(degrees)
+}
+
+/// Kind of main line: in hand, else by the angler's view, else by the rig.
+#[must_use]
+pub fn line_kind(request: &PickRequest, rig: &RigRow) -> LineKind {
+    let skipped = rig.skips && request.water.cover == Cover::Docks;
+    let usual = || match request.views.main_line {
+        Some(LineView::Straight) => LineKind::Fluorocarbon,
+        Some(LineView::BraidLeader) => LineKind::Braid,
+        None if skipped => LineKind::Fluorocarbon,
+        None => rig.line_kind.unwrap_or(LineKind::Braid),
+    };
+    request.tackle.line_kind.unwrap_or_else(usual)
+}
+
+/// Kind and diameter in mm of the line that wind and water pull on: measured,
+/// else by test, else what is usual on this rig.
+#[must_use]
+pub fn line_in_use(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (LineKind, f64) {
+    let t = &request.tackle;
+    let kind = line_kind(request, rig);
+    let usual = if kind == LineKind::Braid {
+        rig.usual_braid_lb
+    } else {
+        rig.usual_straight_lb
+    };
+    let mm = t
+        .line_mm
+        .unwrap_or_else(|| tables.line_mm(kind, t.line_lb.unwrap_or(usual)));
+    (kind, mm)
+}
+
+/// What the window is computed from, in SI.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "each is explained where it is computed, below")]
+pub struct Setting {
+    pub depth: Length,
+    pub wind: Velocity,
+    pub current: Velocity,
+    pub drift: Velocity,
+    /// Speed of the water past a head that is drawn along and run past.
+    pub past_head: Velocity,
+    /// The same behind a drifting boat.
+    pub past_drifted: Velocity,
+    pub cast: Length,
+    pub line: Length,
+    /// Density of the line, kg/m³.
+    pub line_density: f64,
+    pub water: Water,
+    /// Wanted speed of the fall.
+    pub target: Velocity,
+    /// Longest wait for bottom.
+    pub wait: Time,
+    /// Share of the bait across the flow while it falls that far.
+    pub wait_posture: f64,
+    /// Pull that a hand must still feel.
+    pub hand: Force,
+    /// Pull that frees the head from cover.
+    pub free: Force,
+    /// Least mass that casts this far.
+    pub castable: Mass,
+    /// Most the rod throws.
+    pub rod_most: Option<Mass>,
+    /// Heaviest head that does not wedge here, for a shape that wedges wholly.
+    pub snag: Mass,
+    /// Lightest submerged head that holds the bait's nose on the bottom.
+    pub nose: Force,
+    /// Heaviest submerged head that leaves the bait its life.
+    pub overpower: Force,
+    /// Heaviest submerged head under which the bait hangs level, where the rig asks for that.
+    pub hover: Option<Force>,
+    /// Which lower needs the rig has, in the contract's order.
+    pub asks: EnumMap<LowerBound, bool>,
+    pub head_density: MassDensity,
+}
+
+/// Grams of the whole rig that a metre of cast asks for (v0, from memory:
+/// 20 m with 2.4 g on a light rod).
+const GRAMS_PER_METRE_OF_CAST: f64 = 0.12;
+
+/// What of a question stays the same while conditions and schools are tried:
+/// looked up once, since the triggers try some hundred conditions.
+#[derive(Debug, Clone)]
+pub struct Unchanging<'t> {
+    tables: &'t Tables,
+    schools: EnumMap<School, SchoolAsks>,
+    mood: f64,
+    line_density: f64,
+    free: Force,
+    rod_least_g: f64,
+    rod_most: Option<Mass>,
+    snag: Mass,
+    nose: Force,
+    overpower: Force,
+    hover: Option<Force>,
+    asks: EnumMap<LowerBound, bool>,
+}
+
+/// How a rig is let down to the bottom by a school.
+#[must_use]
+pub fn way_down(rig: &RigRow, school: &SchoolRow) -> WayDown {
+    if school.falls_slack {
+        WayDown::SlackLine
+    } else {
+        rig.way_down.unwrap_or(WayDown::TightLine)
+    }
+}
+
+/// What a school asks for, without the water.
+#[derive(Debug, Clone, Copy)]
+struct SchoolAsks {
+    fall_mps: f64,
+    wait: Time,
+    wait_posture: f64,
+    hand: Force,
+}
+
+impl<'t> Unchanging<'t> {
+    /// Of a question, on a rig, with a bait.
+    #[must_use]
+    pub fn new(
+        request: &PickRequest,
+        rig: &RigRow,
+        bait: &MeasuredBait,
+        tables: &'t Tables,
+    ) -> Self {
+        let cover = tables.cover(request.water.cover);
+        let snag = tables.bottom(request.water.bottom).snag.max(cover.snag);
+        let school = |code: School| {
+            let row = tables.school(code);
+            SchoolAsks {
+                fall_mps: rig.fall[code],
+                wait: Time::new::<second>(row.wait_s),
+                wait_posture: tables.posture(way_down(rig, row)),
+                hand: Force::new::<newton>(row.hand_n),
+            }
+        };
+        Self {
+            tables,
+            schools: EnumMap::from_fn(school),
+            mood: tables.mood_factor(request.mood),
+            line_density: tables.line_density(line_kind(request, rig)),
+            free: Force::new::<newton>(cover.free_n * rig.limits.snap),
+            rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
+            rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
+            snag: Mass::new::<gram>(tables.conditions.snag.most_g / snag.max(1e-3)),
+            nose: Force::new::<newton>(tables.conditions.nose.least_pa * bait.outline.value),
+            overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
+            hover: rig
+                .limits
+                .hover_pa
+                .map(|pa| Force::new::<newton>(pa * bait.outline.value)),
+            asks: EnumMap::from_fn(|need| rig.needs.contains(&need)),
+        }
+    }
+}
+
+impl Setting {
+    /// Resolves conditions for one school, in water of their temperature.
+    #[must_use]
+    pub fn new(ground: &Unchanging<'_>, c: &Conditions, water: Water, school: School) -> Self {
+        let by = &ground.schools[school];
+        let mps = Velocity::new::<meter_per_second>;
+        let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
+        let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
+        let castable = (GRAMS_PER_METRE_OF_CAST * c.cast_m).max(ground.rod_least_g);
+        Self {
+            depth: Length::new::<meter>(c.depth_m),
+            wind: mps(c.wind_mps),
+            current: mps(c.current_mps),
+            drift: mps(c.drift_mps),
+            // A retrieve seldom runs the same way as they do.
+            past_head: mps(maths::hypot(c.retrieve_mps, at_head.value)),
+            past_drifted: mps(maths::hypot(c.retrieve_mps, c.drift_mps + at_head.value)),
+            cast: Length::new::<meter>(c.cast_m),
+            line: Length::new::<millimeter>(c.line_mm),
+            line_density: ground.line_density,
+            water,
+            target: mps(by.fall_mps * warmth * ground.mood),
+            wait: by.wait,
+            wait_posture: by.wait_posture,
+            hand: by.hand,
+            free: ground.free,
+            castable: Mass::new::<gram>(castable),
+            rod_most: ground.rod_most,
+            snag: ground.snag,
+            nose: ground.nose,
+            overpower: ground.overpower,
+            hover: ground.hover,
+            asks: ground.asks,
+            head_density: head_density(c, ground.tables),
+        }
+    }
+}
+
+/// Head shape, bait and hook as the window computes with them.
+#[derive(Debug, Clone, Copy)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Rigged {
+    pub trailing: Trailing,
+    /// Bait and hook.
+    pub other_mass: Mass,
+    pub drag: crate::tables::HeadDrag,
+    pub frontal: f64,
+    /// How readily the shape wedges, 0..1.
+    pub wedge: f64,
+    /// Share of the bait across the flow as this rig falls to its wanted speed.
+    pub tight: f64,
+    /// The bait's drag area drawn along, without the head's.
+    pub drawn_area: Area,
+}
+
+impl Rigged {
+    /// The same with its drag times a factor: one's own record against the book.
+    #[must_use]
+    pub fn dragging(self, factor: f64) -> Self {
+        Self {
+            frontal: factor * self.frontal,
+            drawn_area: factor * self.drawn_area,
+            trailing: Trailing {
+                bait_side: factor * self.trailing.bait_side,
+                ..self.trailing
+            },
+            ..self
+        }
+    }
+
+    /// Bait and hook behind a shape.
+    #[must_use]
+    pub fn new(
+        bait: &MeasuredBait,
+        hook: Mass,
+        shape: &crate::tables::ShapeRow,
+        hang: Hang,
+        tables: &Tables,
+    ) -> Self {
+        let posture = &tables.baits.posture;
+        Self {
+            trailing: Trailing {
+                bait_volume: bait.volume,
+                bait_density: bait.density,
+                bait_side: bait.drag_side,
+                hook_mass: hook,
+            },
+            other_mass: bait.mass() + hook,
+            drag: shape.drag,
+            frontal: shape.frontal,
+            wedge: shape.traits.wedge,
+            tight: match hang {
+                Hang::TightLine => posture.tight_line,
+                Hang::Glide => posture.glide,
+            },
+            drawn_area: crate::physics::drag::CYLINDER_ACROSS * posture.trailing * bait.drag_side,
+        }
+    }
+}

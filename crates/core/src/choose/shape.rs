@@ -1,0 +1,143 @@
+//! The head's shape, from traits against what the place asks.
+
+use crate::base::codes::{Plastic, Shape, StandUpView};
+use crate::question::PickRequest;
+use crate::tables::{Asks, RigRow, ShapeRow, ShapeWeights, Tables};
+
+/// The shapes of a rig with their scores, apart from what the speed of the
+/// water asks.
+///
+/// Current and retrieve count by bands of speed, so that the shapes which
+/// stiller water would have asked for are a known few (see [`Needs`]).
+///
+/// [`Needs`]: super::needs::Needs
+#[derive(Debug)]
+pub struct Shapes<'t> {
+    /// In the order of the contract.
+    rows: Vec<(f64, &'t ShapeRow)>,
+    weights: &'t ShapeWeights,
+    /// Index of the best, by band of current and then of retrieve.
+    best: Vec<usize>,
+}
+
+/// The band that a speed lies in; 0 below the first.
+fn band(bands: &[(f64, f64)], speed: f64) -> usize {
+    bands.iter().take_while(|b| speed >= b.0).count()
+}
+
+fn counts(bands: &[(f64, f64)], band: usize) -> f64 {
+    band.checked_sub(1).map_or(0.0, |i| bands[i].1)
+}
+
+impl<'t> Shapes<'t> {
+    /// Scores the rig's shapes for a question.
+    #[must_use]
+    pub fn new(request: &PickRequest, rig: &RigRow, tables: &'t Tables) -> Self {
+        let weights = &tables.conditions.shape;
+        let w = &request.water;
+        let stands = Asks {
+            upright: if request.bait.plastic == Plastic::Floating {
+                weights.floating_upright
+            } else {
+                0.0
+            },
+            ..Asks::default()
+        };
+        let asked = [
+            tables.bottom(w.bottom).asks,
+            tables.cover(w.cover).asks,
+            tables.clarity(w.clarity).asks,
+            tables.species(request.species).asks,
+            rig.asks,
+            stands,
+        ];
+        let topples = request.views.stand_up == Some(StandUpView::Topples);
+        let score = |(code, belongs): (&Shape, &f64)| {
+            let row = tables.shape(*code);
+            let mut traits = row.traits;
+            if topples && FLAT_FOOTED.contains(code) {
+                traits.upright *= weights.topples;
+            }
+            let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
+            (belongs + met, row)
+        };
+        let mut shapes = Self {
+            rows: rig.shapes.iter().map(score).collect(),
+            weights,
+            best: Vec::new(),
+        };
+        shapes.find_best();
+        shapes
+    }
+
+    /// Every shape with its index, in the order of the contract.
+    pub fn all(&self) -> impl Iterator<Item = &'t ShapeRow> + '_ {
+        self.rows.iter().map(|r| r.1)
+    }
+
+    fn score(&self, row: &(f64, &ShapeRow), flow: f64, track: f64) -> f64 {
+        row.0 + flow * row.1.traits.current + track * row.1.traits.track
+    }
+
+    /// Index of the best shape in each band of current and of retrieve; the
+    /// first of equals, in the contract's order.
+    fn find_best(&mut self) {
+        let (currents, retrieves) = (&self.weights.current_bands, &self.weights.retrieve_bands);
+        for i in 0..=currents.len() {
+            for j in 0..=retrieves.len() {
+                let (flow, track) = (counts(currents, i), counts(retrieves, j));
+                let score = |k: usize| self.score(&self.rows[k], flow, track);
+                let better = |best: usize, k: usize| if score(k) > score(best) { k } else { best };
+                self.best.push((0..self.rows.len()).fold(0, better));
+            }
+        }
+    }
+
+    fn best(&self, current_band: usize, retrieve_band: usize) -> usize {
+        self.best[current_band * (self.weights.retrieve_bands.len() + 1) + retrieve_band]
+    }
+
+    /// The shape tied on at a speed of current and retrieve.
+    #[must_use]
+    pub fn chosen(&self, current_mps: f64, retrieve_mps: f64) -> &'t ShapeRow {
+        let flow = band(&self.weights.current_bands, current_mps);
+        let track = band(&self.weights.retrieve_bands, retrieve_mps);
+        self.rows[self.best(flow, track)].1
+    }
+
+    /// Indexes of the shape tied on at a speed of current and retrieve, and
+    /// then of those that slower water would have asked for.
+    #[must_use]
+    pub fn chosen_and_slower(&self, current_mps: f64, retrieve_mps: f64) -> Vec<usize> {
+        let flow = band(&self.weights.current_bands, current_mps);
+        let track = band(&self.weights.retrieve_bands, retrieve_mps);
+        let mut found = vec![self.best(flow, track)];
+        for i in 0..=flow {
+            for j in 0..=track {
+                let best = self.best(i, j);
+                if !found.contains(&best) {
+                    found.push(best);
+                }
+            }
+        }
+        found
+    }
+
+    /// Scores and shapes, best first.
+    #[must_use]
+    pub fn ranked(&self, current_mps: f64, retrieve_mps: f64) -> Vec<(f64, &'t ShapeRow)> {
+        let w = self.weights;
+        let flow = counts(&w.current_bands, band(&w.current_bands, current_mps));
+        let track = counts(&w.retrieve_bands, band(&w.retrieve_bands, retrieve_mps));
+        let mut all: Vec<_> = self
+            .rows
+            .iter()
+            .map(|r| (self.score(r, flow, track), r.1))
+            .collect();
+        all.sort_by(|a, b| b.0.total_cmp(&a.0).then(a.1.code.cmp(&b.1.code)));
+        all
+    }
+}
+
+/// Shapes with a flat foot, of which some say that they topple.
+const FLAT_FOOTED: &[Shape] = &[Shape::StandUp, Shape::Mushroom];

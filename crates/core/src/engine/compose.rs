@@ -1,0 +1,315 @@
+//! From a decision to an answer.
+
+use uom::si::{force::newton, length::millimeter, time::second, velocity::meter_per_second};
+
+use crate::MODEL_VERSION;
+use crate::answer::reasons::Reasons;
+use crate::answer::{
+    Answer, BaitMeasured, MaterialReport, Retrieve, RigPlace, RungReport, RunnerUp, SchoolAnswer,
+    Sink, Step, Weight, Window,
+};
+use crate::base::codes::{Material, School};
+use crate::base::text::labels;
+use crate::base::{Rung, Time, grams, ounces, round};
+use crate::choose::decision::Decision;
+use crate::choose::own_drag::OwnFall;
+use crate::choose::rank::Ranked;
+use crate::choose::setting::Conditions;
+use crate::choose::verdicts::Verdicts;
+use crate::choose::window::choose;
+use crate::explore::conflict::{WaysOut, ways_out};
+use crate::explore::steps;
+use crate::physics::sink::{self, Fall};
+use crate::say;
+
+/// The whole answer but for the other rigs. `reasons` may hold some already;
+/// the record of every rule asked goes with it.
+pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Verdicts<'w>) {
+    let on = d.on;
+    let mut v = Verdicts::of(d);
+    let ways = ways_out(d, &v.facts);
+    if let Some(ways) = &ways {
+        v.record.entries.extend(&ways.record.entries);
+    }
+    if let Some((_, own)) = &on.options.own_fall {
+        say::own_sink_tests(own, d, &mut reasons);
+    }
+    say::school(d, &mut reasons);
+    say::weight(d, &mut reasons);
+    say::shape(d, &mut reasons);
+    say::hook(d, &mut reasons);
+    say::point(d, &mut reasons);
+    let head = say::head(d);
+    say::tie_and_keeper(d, &head, &mut reasons);
+    say::post(d, &head, &mut reasons);
+    let (line, rod) = say::line(d, &mut reasons);
+    let schools = schools(d);
+    let mut notes = say::coded(&v.notes, d, &v);
+    notes.extend(say::disputed_weight(d, &schools));
+    let one = |rule: Option<_>| rule.map(|r| say::rule(r, d, &v)).unwrap_or_default();
+    let answer = Answer {
+        model: MODEL_VERSION.into(),
+        rig: on.rig.code,
+        school: d.school,
+        cautions: say::coded(&v.cautions, d, &v),
+        sink: sink(d),
+        step_up: step_up(d, &v),
+        step_down: step_down(d, &v),
+        rungs: rung_reports(d),
+        retrieve: Retrieve {
+            name: on.rig.retrieve.name.clone().into(),
+            speed_mps: round(on.conditions.retrieve_mps, 3),
+            steps: say::rules(&v.retrieve, d, &v),
+        },
+        rigging: say::rules(&v.rigging, d, &v),
+        hook_set: one(v.hook_set),
+        leave_when: one(v.leave_when),
+        switches: v
+            .turns
+            .iter()
+            .map(|(to, r)| say::switch(to.code(), r, d, &v))
+            .collect(),
+        bait_switches: v
+            .bait_turns
+            .iter()
+            .map(|(to, r)| say::switch(to.code(), r, d, &v))
+            .collect(),
+        bait_advice: say::coded(&v.advice, d, &v),
+        materials: materials(d),
+        bait: bait_measured(d),
+        depth_m: Some(round(on.conditions.depth_m, 3)),
+        assumed: on.request.assumed.clone(),
+        weight: weight(d, ways.as_ref()),
+        reasons: say::reasons(&reasons, on.options.units),
+        hook: d.hook.clone(),
+        runners_up: Vec::new(),
+        rigs: Vec::new(),
+        coverage: None,
+        considered: Vec::new(),
+        head,
+        line,
+        rod,
+        notes,
+        schools,
+    };
+    (answer, v)
+}
+
+fn weight(d: &Decision<'_>, ways: Option<&WaysOut<'_>>) -> Weight {
+    let (choice, rung, units) = (&d.choice, d.rung(), d.on.options.units);
+    Weight {
+        label: rung.label.into(),
+        oz: round(ounces(rung.mass), 5),
+        g: round(grams(rung.mass), 2),
+        window: Window {
+            lower_oz: round(ounces(choice.lower.0), 4),
+            upper_oz: round(ounces(choice.upper.0), 4),
+            lower_by: choice.lower.1,
+            upper_by: choice.upper.1,
+            lower_g: round(grams(choice.lower.0), 2),
+            upper_g: round(grams(choice.upper.0), 2),
+            lower_says: say::lower(d).text(units),
+            upper_says: say::upper(d).text(units),
+        },
+        conflict: ways.map(|w| say::conflict(d, w)),
+        total_g: round(grams(d.total), 1),
+    }
+}
+
+fn mps(fall: Fall) -> f64 {
+    fall.speed().get::<meter_per_second>()
+}
+
+fn sink(d: &Decision<'_>) -> Sink {
+    let needs = &d.needs;
+    let band = match d.on.options.own_fall {
+        Some((_, own)) => own_band(mps(d.fall), own),
+        None => book_band(d),
+    };
+    let slack = needs.fall_at(&d.body, d.on.tables.baits.posture.slack_line);
+    Sink {
+        speed_mps: round(mps(d.fall), 3),
+        time_s: round(d.time_s(), 2),
+        band_mps: band,
+        slack_mps: round(mps(slack), 2),
+        target_mps: round(needs.setting.target.get::<meter_per_second>(), 3),
+        submerged_n: round(needs.weight(&d.body).get::<newton>(), 4),
+    }
+}
+
+/// Least and most speed by the spread of the posture between two anglers'
+/// baits, and by the published coefficient of the head.
+fn book_band(d: &Decision<'_>) -> (f64, f64) {
+    let (needs, body, s) = (&d.needs, &d.body, &d.needs.setting);
+    let r = needs.rigged();
+    let (close, wide) = d.on.tables.conditions.fall.spread;
+    let published = sink::fall_by_sphericity(
+        body,
+        d.shape.sphericity,
+        &r.trailing,
+        r.tight,
+        s.line,
+        s.depth,
+        &s.water,
+    );
+    let around = [
+        needs.fall_at(body, r.tight * close),
+        needs.fall_at(body, r.tight * wide),
+        published,
+        d.fall,
+    ]
+    .map(mps);
+    let least = around.iter().copied().fold(f64::INFINITY, f64::min);
+    let most = around.iter().copied().fold(0.0, f64::max);
+    (round(least, 2), round(most, 2))
+}
+
+/// What each school would tie on.
+fn schools(d: &Decision<'_>) -> Vec<SchoolAnswer> {
+    let on = d.on;
+    let says = labels(
+        "SchoolSays",
+        &School::ALL.iter().map(|s| s.code()).collect::<Vec<_>>(),
+    );
+    let tied_on = |(&school, says): (&School, &'static str)| {
+        let needs = on.needs(&on.conditions, school);
+        let rung = if school == d.school {
+            d.choice.rung
+        } else {
+            choose(&needs, on.rungs).rung
+        };
+        let rung = &on.rungs[rung];
+        SchoolAnswer {
+            school,
+            label: rung.label.into(),
+            oz: round(ounces(rung.mass), 5),
+            speed_mps: round(mps(needs.fall(&needs.head(rung.mass))), 2),
+            says: says.into(),
+        }
+    };
+    School::ALL.iter().zip(says).map(tied_on).collect()
+}
+
+/// Size, fall and weight in water of the same weight in each metal.
+fn materials(d: &Decision<'_>) -> Vec<MaterialReport> {
+    let on = d.on;
+    let report = |&material: &Material| {
+        let c = Conditions {
+            material,
+            ..on.conditions
+        };
+        let needs = on.needs(&c, d.school);
+        let body = needs.head(d.rung().mass);
+        let height = body.sphere_diameter.get::<millimeter>() * d.shape.height;
+        MaterialReport {
+            material,
+            height_mm: round(height, 1),
+            speed_mps: round(mps(needs.fall(&body)), 3),
+            submerged_n: round(needs.weight(&body).get::<newton>(), 4),
+        }
+    };
+    Material::ALL.iter().map(report).collect()
+}
+
+fn step_up(d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Step> {
+    let heavier = d.on.rungs.get(d.choice.rung + 1)?;
+    let habit = v.heavier.map(|r| say::rule(r, d, v));
+    Some(say::step(heavier, &steps::up(d), habit, d.on.options.units))
+}
+
+fn step_down(d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Step> {
+    let lighter = d.on.rungs.get(d.choice.rung.checked_sub(1)?)?;
+    let habit = v.lighter.map(|r| say::rule(r, d, v));
+    Some(say::step(
+        lighter,
+        &steps::down(d),
+        habit,
+        d.on.options.units,
+    ))
+}
+
+fn rung_reports(d: &Decision<'_>) -> Vec<RungReport> {
+    let near = d.choice.rung.saturating_sub(1)..=d.choice.rung + 1;
+    let report = |(i, rung): (usize, &Rung)| {
+        let fall = d.needs.fall(&d.needs.head(rung.mass));
+        let time = fall.time().map(|t| t.get::<second>());
+        RungReport {
+            label: rung.label.into(),
+            oz: round(ounces(rung.mass), 5),
+            g: round(grams(rung.mass), 2),
+            in_window: d.choice.contains(rung.mass),
+            time_s: time.map(|t| round(t, 1)),
+            speed_mps: round(mps(fall), 3),
+            depth_by_second: if near.contains(&i) {
+                beads(&fall, time)
+            } else {
+                Vec::new()
+            },
+        }
+    };
+    d.on.rungs.iter().enumerate().map(report).collect()
+}
+
+fn bait_measured(d: &Decision<'_>) -> BaitMeasured {
+    let b = &d.on.bait;
+    BaitMeasured {
+        length_mm: round(b.length.get::<millimeter>(), 1),
+        depth_mm: round(b.depth.get::<millimeter>(), 1),
+        depth_measured: b.depth_measured,
+        mass_g: round(grams(b.mass()), 1),
+        tail_root_mm: round(b.tail_root.get::<millimeter>(), 0),
+    }
+}
+
+/// Two standard errors of one's own record either way; the speed goes with the
+/// square root of the drag.
+fn own_band(speed: f64, own: OwnFall) -> (f64, f64) {
+    let by = |errors: f64| {
+        let drag = (own.factor + errors * own.error).max(0.1 * own.factor);
+        round(speed * (own.factor / drag).sqrt(), 3)
+    };
+    (by(2.0), by(-2.0))
+}
+
+/// Longest fall that is drawn, s.
+const MOST_BEADS: u32 = 60;
+
+/// One bead a second, at the depth reached by then.
+fn beads(fall: &Fall, time_s: Option<f64>) -> Vec<f64> {
+    let Some(total) = time_s else {
+        return Vec::new();
+    };
+    (1..=MOST_BEADS)
+        .map(f64::from)
+        .take_while(|t| *t <= total)
+        .map(|t| round(fall.depth_after(Time::new::<second>(t)).value, 3))
+        .collect()
+}
+
+/// All rigs in their order, with a line on each.
+pub(super) fn places(ranked: &[Ranked<'_>]) -> Vec<RigPlace> {
+    let place = |r: &Ranked<'_>| RigPlace {
+        rig: r.rig(),
+        score: round(r.total(), 2),
+        label: r.decision.rung().label.into(),
+        why: say::why(r, ranked),
+    };
+    ranked.iter().map(place).collect()
+}
+
+/// The other rigs with what they would tie on.
+pub(super) fn runners_up(ranked: &[Ranked<'_>], first: &Ranked<'_>) -> Vec<RunnerUp> {
+    let runner = |r: &Ranked<'_>| {
+        let d = &r.decision;
+        let facts = d.facts();
+        RunnerUp {
+            rig: r.rig(),
+            head: say::head(d),
+            weight: weight(d, ways_out(d, &facts).as_ref()),
+            hook: d.hook.clone(),
+            why_not_first: say::why_not(r, first),
+        }
+    };
+    let others = ranked.iter().filter(|r| r.rig() != first.rig());
+    others.map(runner).collect()
+}

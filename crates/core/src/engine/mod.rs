@@ -1,0 +1,161 @@
+//! What the rest of the program asks: a dozen thin methods over the floors
+//! below.
+
+mod compose;
+
+use crate::answer::reasons::Reasons;
+use crate::answer::{Answer, Gaps, OwnAnswer};
+use crate::base::Mass;
+use crate::base::codes::{Direction, HookStyle, Rig};
+use crate::cast::{CastRig, Profile, Setup};
+use crate::choose::rank::rank;
+use crate::choose::{Chooser, Options};
+use crate::explore::card::{Axis, Card, card};
+use crate::explore::cast_ready;
+use crate::explore::coverage::coverage;
+use crate::explore::from_box::from_box;
+use crate::explore::gaps::{Situation, gaps};
+use crate::question::{Bait, PickRequest};
+use crate::say;
+use crate::tables::{DataError, Tables};
+use crate::tackle_box::{BoxIndex, Item};
+
+/// Answers questions from tables read once. It holds nothing else, so one may
+/// serve any number of threads.
+///
+/// ```
+/// use yarrowfen_core::{Engine, Options, PickRequest};
+/// let engine = Engine::new().expect("the tables are sound");
+/// let question = br#"{"rig": "ned", "water": {"depth_m": 3}}"#;
+/// let request = PickRequest::from_json(question).expect("a sound question");
+/// let answer = engine.pick(&request, Options::default());
+/// assert_eq!(answer.weight.label, "3/64 oz");
+/// ```
+#[derive(Debug)]
+pub struct Engine {
+    chooser: Chooser,
+}
+
+impl Engine {
+    /// With the tables built into the program.
+    ///
+    /// # Errors
+    /// When a table is unsound.
+    pub fn new() -> Result<Self, DataError> {
+        Tables::load().map(Self::with_tables)
+    }
+
+    /// With other tables, which the caller has checked.
+    #[must_use]
+    pub fn with_tables(tables: Tables) -> Self {
+        Self {
+            chooser: Chooser::new(tables),
+        }
+    }
+
+    /// The tables.
+    #[must_use]
+    pub fn tables(&self) -> &Tables {
+        &self.chooser.tables
+    }
+
+    /// Answers a question: for the rig asked, or for the best of the nine.
+    #[must_use]
+    pub fn pick(&self, request: &PickRequest, options: Options) -> Answer {
+        if !options.others
+            && let Some(rig) = request.rig
+        {
+            return self.one_rig(request, options, rig);
+        }
+        let all = self.chooser.every_rig_on(request, options);
+        let ranked = rank(&all);
+        let asked = |rig| ranked.iter().find(|r| r.rig() == rig);
+        let first = request.rig.and_then(asked).unwrap_or(&ranked[0]);
+        let mut reasons = Reasons::default();
+        if request.rig.is_none() {
+            say::why_best(&ranked, &mut reasons);
+        }
+        let (mut answer, verdicts) = compose::answer(&first.decision, reasons);
+        answer.runners_up = compose::runners_up(&ranked, first);
+        answer.rigs = compose::places(&ranked);
+        let covered = coverage(first.decision.on);
+        answer.coverage = covered.map(|c| say::coverage(first.decision.on, c));
+        if options.explain {
+            answer.considered = say::considered(&first.decision, &ranked, &verdicts.record);
+        }
+        answer
+    }
+
+    /// The answer for one rig, without a look at the others.
+    fn one_rig(&self, request: &PickRequest, options: Options, rig: Rig) -> Answer {
+        let on = self.chooser.rig_on(request, options, rig);
+        let decision = on.decide();
+        let (mut answer, verdicts) = compose::answer(&decision, Reasons::default());
+        if options.explain {
+            answer.considered = say::considered(&decision, &[], &verdicts.record);
+        }
+        answer
+    }
+
+    /// The weight for a bait and rig over depth and one other condition.
+    #[must_use]
+    pub fn card(&self, request: &PickRequest, options: Options, axis: Axis) -> Card {
+        let rig = self.chooser.rig_for(request, options);
+        card(&self.chooser.rig_on(request, options, rig), axis)
+    }
+
+    /// What of a box serves the answer to a question, on the rig that was
+    /// answered for. `things` are those at hand: in the box, not put away;
+    /// `index` is theirs.
+    #[must_use]
+    pub fn from_box(
+        &self,
+        request: &PickRequest,
+        options: Options,
+        rig: Rig,
+        (things, index): (&[&Item], &BoxIndex),
+    ) -> OwnAnswer {
+        let on = self.chooser.rig_on(request, options, rig);
+        let decision = on.decide();
+        let found = from_box(&decision, things, index);
+        say::own(&decision, &found, things)
+    }
+
+    /// What a box lacks for situations, and what of it lies idle.
+    #[must_use]
+    pub fn gaps(&self, situations: &[Situation<'_>], things: &[&Item], options: Options) -> Gaps {
+        let found = gaps(&self.chooser, situations, things, options);
+        say::gaps(found, options.units)
+    }
+
+    /// The rig that an answer ties on, or the same with another head.
+    #[must_use]
+    pub fn cast_rig(&self, request: &PickRequest, options: Options, head: Option<Mass>) -> CastRig {
+        cast_ready::cast_rig(&self.chooser, request, options, head)
+    }
+
+    /// The cast of a question over a bottom, in its usual way.
+    #[must_use]
+    pub fn cast_over(
+        &self,
+        request: &PickRequest,
+        options: Options,
+        head: Option<Mass>,
+        over: (Profile, Direction),
+    ) -> (CastRig, Setup) {
+        cast_ready::cast_over(&self.chooser, request, options, head, over)
+    }
+
+    /// The hook that a rig would take for a bait in open water: size and cut.
+    #[must_use]
+    pub fn usual_hook(&self, bait: &Bait, rig: Rig) -> (String, HookStyle) {
+        let request = PickRequest {
+            rig: Some(rig),
+            bait: bait.clone(),
+            ..PickRequest::usual()
+        };
+        let on = self.chooser.rig_on(&request, Options::default(), rig);
+        let hook = on.decide().hook;
+        (hook.size.into_owned(), hook.style)
+    }
+}

@@ -1,0 +1,121 @@
+//! The rig of an answer, made ready to be cast: what Cast plays is what Pick
+//! says, since both read one decision.
+
+use crate::base::codes::{Direction, FallBy};
+use crate::base::{Mass, grams, limits, plain};
+use crate::cast::{CastRig, Lure, Postures, Profile, Setup};
+use crate::choose::decision::Decision;
+use crate::choose::{Chooser, Options};
+use crate::physics::hold;
+use crate::question::PickRequest;
+use crate::tables::{Hang, WayDown};
+
+/// The rig that an answer ties on, or the same with another head.
+#[must_use]
+pub fn cast_rig(
+    chooser: &Chooser,
+    request: &PickRequest,
+    options: Options,
+    head: Option<Mass>,
+) -> CastRig {
+    let rig = chooser.rig_for(request, options);
+    let on = chooser.rig_on(request, options, rig);
+    ready(&on.decide(), head)
+}
+
+/// The cast of a question over a bottom, in its usual way: the rig is chosen
+/// for the water at the splash (brought down the slope, for the deeper end),
+/// in the question's current, wind and drift.
+#[must_use]
+pub fn cast_over(
+    chooser: &Chooser,
+    request: &PickRequest,
+    options: Options,
+    head: Option<Mass>,
+    (profile, direction): (Profile, Direction),
+) -> (CastRig, Setup) {
+    let out = profile.depth_at(request.cast_m);
+    let depth = match direction {
+        Direction::Up => out,
+        Direction::Down => out.max(profile.depth_at(0.0)),
+    };
+    let mut at_splash = request.clone();
+    at_splash.water.depth_m = depth.clamp(limits::DEPTH.least, limits::DEPTH.most);
+    at_splash.water.depth_max_m = None;
+    let rig = cast_rig(chooser, &at_splash, options, head);
+    let usual = Setup::usual(&rig, profile, request.cast_m);
+    let usual = if rig.hangs_level {
+        usual.counted()
+    } else {
+        usual
+    };
+    let water = &request.water;
+    let setup = Setup {
+        direction,
+        current: (water.current_mps, usual.current.1),
+        wind: hold::WIND_AT_LINE * water.wind_mps,
+        drift: water.drift_mps,
+        ..usual
+    };
+    (rig, setup)
+}
+
+/// How a line is held while a rig is let down so.
+#[must_use]
+pub fn held(way: WayDown) -> FallBy {
+    match way {
+        WayDown::SlackLine => FallBy::Slack,
+        WayDown::SemiTight => FallBy::SemiTight,
+        WayDown::TightLine => FallBy::Tight,
+    }
+}
+
+fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
+    let on = d.on;
+    let mass = head.unwrap_or(d.rung().mass);
+    let near = |r: &&crate::base::Rung| ((r.mass / mass).value - 1.0).abs() < 1e-3;
+    let sold = on.rungs.iter().find(near);
+    let rigged = d.needs.rigged();
+    let s = &d.needs.setting;
+    let level = on.rig.posture == Hang::Glide;
+    let hung = |way| {
+        if level {
+            rigged.tight
+        } else {
+            on.tables.posture(way)
+        }
+    };
+    let postures = Postures {
+        slack: hung(WayDown::SlackLine),
+        semi_tight: hung(WayDown::SemiTight),
+        tight: rigged.tight,
+        drawn: on.tables.baits.posture.trailing,
+    };
+    let line = hold::line_body(s.line, s.line_density);
+    let snag = on.snags() * rigged.wedge;
+    let body = d.needs.head(mass);
+    let way = d.way(&d.facts());
+    CastRig {
+        rig: on.rig.code,
+        shape: d.shape.code,
+        label: sold.map_or_else(
+            || format!("{} g", plain(grams(mass), 2)),
+            |r| r.label.to_owned(),
+        ),
+        head_g: grams(mass),
+        total_g: grams(mass + rigged.other_mass),
+        lure: Lure::new(body, &rigged.trailing, postures, line, s.water, snag),
+        fall: held(d.way_down),
+        fall_after: if d.way_down == WayDown::SlackLine && on.tables.school(d.school).falls_slack {
+            FallBy::Slack
+        } else {
+            FallBy::Pendulum
+        },
+        rest: way.rest_s,
+        moves: way.moves.clone(),
+        retrieve: on.conditions.retrieve_mps,
+        temp_c: on.conditions.temp_c,
+        fish_at: on.request.fish_at,
+        hangs_level: level,
+    }
+}

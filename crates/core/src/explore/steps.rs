@@ -1,0 +1,177 @@
+//! What would change the answer: the wind, depth, current, drift, speed or
+//! temperature at which the next rung becomes right, solved on the model.
+
+use crate::base::Dimension;
+use crate::base::limits::{self, Limit};
+use crate::choose::decision::Decision;
+use crate::choose::setting::Conditions;
+
+/// A condition that can be turned.
+#[derive(Debug)]
+pub struct Dial {
+    /// The field of the contract.
+    pub limit: Limit,
+    /// What kind of number it is.
+    pub dimension: Dimension,
+    get: fn(&Conditions) -> f64,
+    set: fn(&mut Conditions, f64),
+    /// How fine a turning point is sought: finer than it is printed.
+    fine: f64,
+    /// A usual size of it, so that a calm day's distance is not infinite.
+    usual: f64,
+}
+
+/// Every dial that is tried, upward and downward.
+const DIALS: &[Dial] = &[
+    Dial {
+        limit: limits::WIND,
+        dimension: Dimension::Wind,
+        get: |c| c.wind_mps,
+        set: |c, v| c.wind_mps = v,
+        fine: 0.03,
+        usual: 0.2 * limits::WIND.most,
+    },
+    Dial {
+        limit: limits::DEPTH,
+        dimension: Dimension::Distance,
+        get: |c| c.depth_m,
+        set: |c, v| c.depth_m = v,
+        fine: 0.03,
+        usual: 0.2 * limits::DEPTH.most,
+    },
+    Dial {
+        limit: limits::CURRENT,
+        dimension: Dimension::Speed,
+        get: |c| c.current_mps,
+        set: |c, v| c.current_mps = v,
+        fine: 0.004,
+        usual: 0.2 * limits::CURRENT.most,
+    },
+    Dial {
+        limit: limits::DRIFT,
+        dimension: Dimension::Speed,
+        get: |c| c.drift_mps,
+        set: |c, v| c.drift_mps = v,
+        fine: 0.004,
+        usual: 0.2 * limits::DRIFT.most,
+    },
+    Dial {
+        limit: limits::RETRIEVE,
+        dimension: Dimension::Speed,
+        get: |c| c.retrieve_mps,
+        set: |c, v| c.retrieve_mps = v,
+        fine: 0.004,
+        usual: 0.2 * limits::RETRIEVE.most,
+    },
+];
+
+/// Colder water asks for a slower fall: tried downward only. Its distance is
+/// counted in tens of degrees.
+const COLDER: Dial = Dial {
+    limit: limits::TEMPERATURE,
+    dimension: Dimension::Temperature,
+    get: |c| c.temp_c,
+    set: |c, v| c.temp_c = v,
+    fine: 0.01,
+    usual: 10.0,
+};
+
+/// Where one dial turns an answer.
+#[derive(Debug, Clone, Copy)]
+pub struct Turning {
+    /// The dial.
+    pub dial: &'static Dial,
+    /// Whether it turns above the value, else below.
+    pub above: bool,
+    /// The value, in the contract's unit.
+    pub value: f64,
+    /// How far away that is, as a ratio; nearer is smaller.
+    away: f64,
+}
+
+fn at(dial: &Dial, from: &Conditions, value: f64) -> Conditions {
+    let mut c = *from;
+    (dial.set)(&mut c, value);
+    c
+}
+
+/// Finds where a test turns between a value at which it holds and one at which
+/// it fails.
+fn turn(
+    dial: &Dial,
+    from: &Conditions,
+    (mut holds, mut fails): (f64, f64),
+    test: &dyn Fn(&Conditions) -> bool,
+) -> f64 {
+    while (holds - fails).abs() > dial.fine {
+        let middle = holds.midpoint(fails);
+        if test(&at(dial, from, middle)) {
+            holds = middle;
+        } else {
+            fails = middle;
+        }
+    }
+    holds.midpoint(fails)
+}
+
+/// The conditions above which the rung tied on no longer does the job, nearest
+/// first; nothing where it does not do it now.
+#[must_use]
+pub fn up(d: &Decision<'_>) -> Vec<Turning> {
+    let c = &d.on.conditions;
+    let enough = |c: &Conditions| d.on.enough(c, &d.body);
+    if !enough(c) {
+        return Vec::new();
+    }
+    let found = DIALS.iter().filter_map(|dial| {
+        let (now, most) = ((dial.get)(c), dial.limit.most);
+        if now >= most || enough(&at(dial, c, most)) {
+            return None;
+        }
+        let value = turn(dial, c, (now, most), &enough);
+        Some(Turning {
+            dial,
+            above: true,
+            value,
+            away: (value - now) / (now + 0.1 * dial.usual),
+        })
+    });
+    nearest(found.collect())
+}
+
+/// The conditions below which the next lighter rung is enough, nearest first;
+/// nothing where it is enough now.
+#[must_use]
+pub fn down(d: &Decision<'_>) -> Vec<Turning> {
+    let Some(lighter) = d.choice.rung.checked_sub(1).and_then(|i| d.on.rungs.get(i)) else {
+        return Vec::new();
+    };
+    let c = &d.on.conditions;
+    let body = d.needs.head(lighter.mass);
+    let enough = |c: &Conditions| d.on.enough(c, &body);
+    if enough(c) {
+        return Vec::new();
+    }
+    let below = |dial: &'static Dial, distance: fn(&Dial, f64, f64) -> f64| {
+        let (now, least) = ((dial.get)(c), dial.limit.least);
+        if now <= least || !enough(&at(dial, c, least)) {
+            return None;
+        }
+        let value = turn(dial, c, (least, now), &enough);
+        Some(Turning {
+            dial,
+            above: false,
+            value,
+            away: distance(dial, now, value),
+        })
+    };
+    let share = |d: &Dial, now: f64, value: f64| (now - value) / (now + 0.1 * d.usual);
+    let degrees = |d: &Dial, now: f64, value: f64| (now - value) / d.usual;
+    let found = DIALS.iter().filter_map(|d| below(d, share));
+    nearest(found.chain(below(&COLDER, degrees)).collect())
+}
+
+fn nearest(mut found: Vec<Turning>) -> Vec<Turning> {
+    found.sort_by(|a, b| a.away.total_cmp(&b.away));
+    found
+}

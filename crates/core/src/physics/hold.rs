@@ -1,0 +1,144 @@
+//! Holding bottom and feeling it, in the closed forms that the weight window
+//! computes with: surrogates of the line in [`super::line`], each with its
+//! distance from the whole shape measured (docs/model.md, `tests/line.rs`).
+
+use crate::base::maths;
+use crate::base::{Area, Force, Length, Velocity};
+use crate::physics::drag;
+use crate::physics::line::{self, AIR, CURRENT_POWER, DVec2, DVec3, LineBody, Stream, steady};
+use uom::si::force::newton;
+
+/// Share of the wind, given as forecast for 10 m height, that blows at the
+/// height of a line between rod tip and water (0 to 2 m, on average about
+/// 0.75 m): ln(0.75/z0)/ln(10/z0) over open water with z0 = 0.2 mm.
+/// Published: logarithmic wind profile with the roughness of open water, for
+/// example R. B. Stull, *An Introduction to Boundary Layer Meteorology* (1988).
+pub const WIND_AT_LINE: f64 = 0.76;
+
+/// Mean of the current over the depth, as a share of that at the surface: of
+/// the power law of [`CURRENT_POWER`].
+pub const CURRENT_MEAN: f64 = 1.0 / (1.0 + CURRENT_POWER);
+
+/// Mean of its square: what a line that stands across the whole depth meets.
+const CURRENT_MEAN_SQUARE: f64 = 1.0 / (1.0 + 2.0 * CURRENT_POWER);
+
+/// Height over the bottom at which a dragged head and its bait meet the
+/// current, m (v0).
+const NEAR_BOTTOM_M: f64 = 0.05;
+
+/// How much of the push on an upright line is left where the line leans as far
+/// as it may, the head being [`CURRENT_MARGIN`] times as heavy as the push:
+/// fitted to [`steady::background`]; the problem has no scale, so one number does.
+pub const LEAN: f64 = 0.83;
+
+/// The same of half a cast in the air, bowed by a wind as strong as the pull.
+pub const BOW: f64 = 0.94;
+
+/// How far the current carries a rig while it falls, m.
+#[must_use]
+pub fn carried_m(current_mps: f64, time_s: f64) -> f64 {
+    CURRENT_MEAN * current_mps * time_s
+}
+
+/// Current at a head on the bottom, m/s.
+#[must_use]
+pub fn current_at_head(current: Velocity, depth: Length) -> Velocity {
+    // The power 1/6 of the profile.
+    let share = maths::cbrt(NEAR_BOTTOM_M / depth.value.max(NEAR_BOTTOM_M)).sqrt();
+    share * current
+}
+
+/// Lift coefficient of a bait drawn along, on length × depth × form (v0).
+pub const BAIT_LIFT: f64 = 0.07;
+
+/// How much more than the pull of the current on its line a head weighs in
+/// water so that it is not swept along and can be told from that pull (v0, as
+/// large as the margin on a dragged head: rivers are fished heavier than ponds).
+pub const CURRENT_MARGIN: f64 = 1.5;
+
+/// Safety on the pull that lifts a dragged head (v0).
+pub const LIFT_MARGIN: f64 = 1.5;
+
+/// Steepest line, as a tangent, at which a retrieve still counts as one: 60°.
+const STEEPEST: f64 = 1.732;
+
+/// Height of the rod tip over the water, m (v0).
+pub const ROD_TIP: f64 = 1.0;
+
+/// Push of the wind on the half of the cast that hangs in the air.
+///
+/// F = 0.94 · ½ ρ_air · 1.2 · d_line · (cast/2) · U². Cylinder across the flow,
+/// less what the bow takes off.
+#[must_use]
+pub fn wind_pull(line: Length, cast: Length, wind: Velocity) -> Force {
+    let u = WIND_AT_LINE * wind.value;
+    let upright = 0.5 * AIR * drag::LINE_ACROSS * line.value * cast.value / 2.0 * u * u;
+    Force::new::<newton>(BOW * upright)
+}
+
+/// Push of the current on the line that stands up from the head.
+///
+/// F = 0.83 · ½ ρ · 1.2 · d_line · depth · ¾ · U².
+#[must_use]
+pub fn current_pull(line: Length, depth: Length, current: Velocity, density: f64) -> Force {
+    let u = current.value;
+    let q = 0.5 * density * CURRENT_MEAN_SQUARE * u * u;
+    Force::new::<newton>(LEAN * q * drag::LINE_ACROSS * line.value * depth.value)
+}
+
+/// How far off the rod is near the end of a retrieve, m: a quarter of the cast
+/// is still out. No steeper than 60°.
+#[must_use]
+pub fn near_end(depth: Length, cast: Length) -> f64 {
+    (0.25 * cast.value).max((depth.value + ROD_TIP) / STEEPEST)
+}
+
+/// A head drawn over the bottom near the end of a retrieve.
+#[derive(Debug, Clone, Copy)]
+pub struct Drawn<'a> {
+    /// The line.
+    pub line: &'a LineBody,
+    /// Depth there.
+    pub depth: Length,
+    /// How far off the rod is, m ([`near_end`]).
+    pub away: f64,
+    /// Current at the surface and the boat's drift, as they add up on the line.
+    pub current: Velocity,
+    /// See `current`.
+    pub drift: Velocity,
+    /// Speed of the water past the head.
+    pub past_head: Velocity,
+    /// Drag area of head and bait.
+    pub drag_area: Area,
+    /// The bait's side, that its lift goes by.
+    pub bait_side: Area,
+    /// Density of the water, kg/m³.
+    pub density: f64,
+}
+
+impl Drawn<'_> {
+    /// Submerged weight that keeps it down.
+    ///
+    /// W = 1.5 · T_z + ½ρU² C_L · L·d·k, with the upward pull T_z of the taut
+    /// line ([`steady::lifted`]): the drag of head and bait through the line's
+    /// angle, plus what the flow on the slanting line adds, less its weight.
+    #[must_use]
+    pub fn hold_weight(&self) -> Force {
+        let q = 0.5 * self.density * self.past_head.value * self.past_head.value;
+        let stream = Stream {
+            current: DVec2::new(-self.current.value, 0.0),
+            drift: DVec2::new(self.drift.value, 0.0),
+            ..Stream::still(self.density, self.depth.value)
+        };
+        let lure = DVec3::new(0.0, 0.0, -self.depth.value);
+        let tip = DVec3::new(self.away, 0.0, ROD_TIP);
+        let up = steady::lifted(self.line, &stream, lure, tip, q * self.drag_area.value);
+        Force::new::<newton>(LIFT_MARGIN * up + q * BAIT_LIFT * self.bait_side.value)
+    }
+}
+
+/// A line by diameter and the density of its kind, for [`line`].
+#[must_use]
+pub fn line_body(diameter: Length, density: f64) -> LineBody {
+    line::LineBody::new(diameter.value, density)
+}

@@ -1,0 +1,58 @@
+//! Why this hook, and what is wrong with it.
+
+use super::words_of;
+use crate::answer::reasons::Reasons;
+use crate::base::codes::{Basis, Topic};
+use crate::base::text::{Arg, sentences};
+use crate::choose::decision::Decision;
+use crate::tackle::hook::{self, TIGHT};
+
+/// The reasons for and against the hook.
+pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {
+    let (fit, m) = (&d.fit, &d.fit.measured);
+    let depth_mm = d.on.bait_depth_mm();
+    let (gap, depth) = (Arg::Size(m.gap_mm), Arg::Size(depth_mm));
+    let (about, basis) = (Topic::Hook, Basis::Physics);
+    let free = m.gap_mm - depth_mm;
+    if fit.gap_ratio >= TIGHT {
+        reasons.pro(about, basis, sentences::gap_fits(gap, depth));
+    } else if free > 0.0 {
+        reasons.con(
+            about,
+            basis,
+            sentences::gap_tight(gap, Arg::Size(free), depth),
+        );
+    } else {
+        reasons.con(about, basis, sentences::gap_filled(gap, depth));
+    }
+    let share = Arg::Number(fit.length_ratio * 100.0, 0);
+    if fit.too_long {
+        reasons.con(about, basis, sentences::hook_long(share));
+    } else {
+        reasons.pro(
+            about,
+            basis,
+            sentences::hook_length(Arg::Size(m.length_mm), share),
+        );
+    }
+    if fit.past_tail_root {
+        reasons.con(
+            about,
+            basis,
+            sentences::past_tail_root(Arg::Size(fit.exit_mm)),
+        );
+    }
+    wire(d, reasons);
+}
+
+/// Why this wire, and what would straighten it.
+fn wire(d: &Decision<'_>, reasons: &mut Reasons) {
+    let (wire, about, basis) = (d.hook.wire, Topic::Hook, Basis::CommonPractice);
+    let says = words_of("WireSays", wire.code());
+    reasons.coded("wire", about, basis, sentences::words(says));
+    let leader = d.line.leader_lb.1;
+    if hook::wire_for(d.on.tables, leader) > wire {
+        let said = sentences::wire_straightens(Arg::Number(leader, 0), Arg::Word(wire.label()));
+        reasons.con(about, basis, said);
+    }
+}

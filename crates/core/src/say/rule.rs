@@ -1,0 +1,126 @@
+//! What the rules say, filled from the decision in hand.
+
+use std::borrow::Cow;
+
+use crate::answer::{Coded, SchoolAnswer, Switch, Text};
+use crate::base::codes::School;
+use crate::base::grams;
+use crate::base::text::{Arg, Said, fill, sentences};
+use crate::choose::decision::Decision;
+use crate::choose::verdicts::Verdicts;
+use crate::explore::cast_ready::held;
+use crate::physics::hold;
+use crate::tables::rules::{Hole, Rule};
+
+/// A named number in the unit that its name ends with.
+fn named(name: &str, value: f64) -> Arg {
+    match name.rsplit('_').next() {
+        Some("c") => Arg::Temperature(value),
+        Some("m") => Arg::Distance(value),
+        Some("mm") => Arg::Size(value),
+        Some("mps") => Arg::Speed(value),
+        _ => Arg::Number(value, 2),
+    }
+}
+
+/// Seconds after which a bait is the height at which a count stops over bottom.
+fn count_s(d: &Decision<'_>) -> f64 {
+    let above = d.on.tables.rules.named.get("stay_above_m").copied();
+    let share = above.map_or(0.0, |above| above / d.on.conditions.depth_m);
+    (d.time_s() * (1.0 - share)).max(1.0)
+}
+
+fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
+    let (on, r, rig) = (d.on, d.on.request, d.on.rig);
+    let c = &on.conditions;
+    Some(match hole {
+        Hole::Temperature => Arg::Temperature(c.temp_c),
+        Hole::Season => Arg::Word(r.season.label()),
+        Hole::Length => Arg::Size(r.bait.length_mm),
+        Hole::Form => Arg::Word(r.bait.form.label()),
+        Hole::Rig => Arg::Word(rig.code.label()),
+        Hole::RigLeast => Arg::Size(rig.bait.least_mm),
+        Hole::RigMost => Arg::Size(rig.bait.most_mm),
+        Hole::Count => Arg::Number(count_s(d), 0),
+        Hole::Carried => Arg::Distance(hold::carried_m(c.current_mps, d.time_s())),
+        Hole::UsualLeast => Arg::Number(rig.usual_oz.0, 3),
+        Hole::UsualMost => Arg::Number(rig.usual_oz.1, 3),
+        Hole::Total => Arg::Number(grams(d.total), 1),
+        Hole::RodMost => Arg::Number(r.tackle.rod_max_g?, 1),
+        Hole::Wire => Arg::Word(d.hook.wire.label()),
+        Hole::Exit => Arg::Size(d.hook.exit_mm),
+        Hole::FallTime => Arg::Number(d.down_s(), 0),
+        Hole::How => Arg::Word(held(d.way_down).label()),
+        Hole::Rest => Arg::Number(v.way.rest_s, 1),
+        Hole::Moves => Arg::List(v.way.moves.iter().map(|m| m.told().into()).collect()),
+        Hole::Speed => Arg::Speed(c.retrieve_mps),
+        Hole::Longer => Arg::Size(on.longer_bait_mm()),
+        Hole::Shorter => Arg::Size(on.shorter_bait_mm()),
+        // Only changes have a value of their own.
+        Hole::Value => return None,
+    })
+}
+
+fn arg<'a>(hole: &str, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Cow<'a, Arg>> {
+    if let Some(hole) = Hole::named(hole) {
+        return value(hole, d, v).map(Cow::Owned);
+    }
+    if let Some(number) = d.on.tables.rules.named.get(hole) {
+        return Some(Cow::Owned(named(hole, *number)));
+    }
+    // A slot for which no phrase holds stays empty.
+    let phrase = v.phrases.iter().find(|p| p.0 == hole);
+    let text = phrase.map_or(Text::Borrowed(""), |p| rule(p.1, d, v));
+    Some(Cow::Owned(Arg::Text(text.into_owned())))
+}
+
+/// What a rule says.
+#[must_use]
+pub fn rule(rule: &Rule, d: &Decision<'_>, v: &Verdicts<'_>) -> Text {
+    fill(rule.says, d.on.options.units, |hole| arg(hole, d, v))
+}
+
+/// What each of some rules says.
+#[must_use]
+pub fn rules(all: &[&Rule], d: &Decision<'_>, v: &Verdicts<'_>) -> Vec<Text> {
+    all.iter().map(|r| rule(r, d, v)).collect()
+}
+
+/// The same under the rules' codes.
+#[must_use]
+pub fn coded(all: &[&Rule], d: &Decision<'_>, v: &Verdicts<'_>) -> Vec<Coded> {
+    let one = |r: &&Rule| Coded {
+        code: r.code.into(),
+        text: rule(r, d, v),
+    };
+    all.iter().map(one).collect()
+}
+
+/// Something to turn to.
+#[must_use]
+pub fn switch(to: &'static str, when: &Rule, d: &Decision<'_>, v: &Verdicts<'_>) -> Switch {
+    Switch {
+        to: to.into(),
+        when: rule(when, d, v),
+    }
+}
+
+/// Where schools part by a rung or more, the answer names the other side.
+#[must_use]
+pub fn disputed_weight(d: &Decision<'_>, schools: &[SchoolAnswer]) -> Option<Coded> {
+    let (followed, tied_on): (School, &str) = (d.school, d.rung().label);
+    let side = |s: &SchoolAnswer| {
+        let label = Arg::Text(s.label.clone().into_owned());
+        sentences::dispute_side(Arg::Word(s.school.label()), label).into()
+    };
+    let differ: Vec<Arg> = schools
+        .iter()
+        .filter(|s| s.school != followed && s.label != tied_on)
+        .map(side)
+        .collect();
+    let said: Said = sentences::disputed_weight(Arg::List(differ.clone()));
+    (!differ.is_empty()).then(|| Coded {
+        code: said.code.into(),
+        text: said.text(d.on.options.units),
+    })
+}

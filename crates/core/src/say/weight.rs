@@ -1,0 +1,118 @@
+//! The reasons for the weight, with their numbers.
+
+use uom::si::{force::newton, time::second, velocity::meter_per_second};
+
+use crate::answer::reasons::Reasons;
+use crate::base::codes::{Basis, LowerBound, Topic, UpperBound};
+use crate::base::text::{Arg, Said, sentences};
+use crate::base::{Force, GRAVITY, Mass, Velocity, grams, ounces};
+use crate::choose::decision::Decision;
+use crate::choose::own_drag::OwnFall;
+
+/// A force as the weight that a hand knows, in grams.
+fn pull(n: Force) -> Arg {
+    sentences::pull_in_grams(Arg::Number(n.get::<newton>() / GRAVITY * 1000.0, 1)).into()
+}
+
+/// A mass in both units.
+pub(super) fn both(m: Mass, places: (usize, usize)) -> Arg {
+    sentences::oz_and_g(
+        Arg::Number(ounces(m), places.0),
+        Arg::Number(grams(m), places.1),
+    )
+    .into()
+}
+
+fn speed(v: Velocity) -> Arg {
+    Arg::Speed(v.get::<meter_per_second>())
+}
+
+/// The light end of the window, with its numbers.
+#[must_use]
+pub fn lower(d: &Decision<'_>) -> Said {
+    let (needs, c) = (&d.needs, &d.on.conditions);
+    let s = &needs.setting;
+    match d.choice.lower.1 {
+        LowerBound::TimeToBottom => {
+            sentences::lower_time_to_bottom(Arg::Number(s.wait.get::<second>(), 0))
+        }
+        LowerBound::SinkTarget => sentences::lower_sink_target(
+            Arg::Word(d.school.label()),
+            speed(needs.fall.least * s.target),
+        ),
+        LowerBound::Contact if needs.nose() >= d.choice.lower.0 => sentences::lower_contact_nose(),
+        LowerBound::Contact => sentences::lower_contact(speed(s.past_head)),
+        LowerBound::Feel if c.current_mps > 0.05 => {
+            sentences::lower_feel_current(pull(needs.felt()))
+        }
+        LowerBound::Feel if c.wind_mps > 0.0 => {
+            sentences::lower_feel_wind(Arg::Wind(c.wind_mps), pull(needs.felt()))
+        }
+        LowerBound::Feel => sentences::lower_feel_hand(pull(needs.felt())),
+        LowerBound::Castable => sentences::lower_castable(Arg::Distance(c.cast_m)),
+        LowerBound::SnapFree => sentences::lower_snap_free(),
+    }
+}
+
+/// The heavy end of the window.
+#[must_use]
+pub fn upper(d: &Decision<'_>) -> Said {
+    let r = d.on.request;
+    match d.choice.upper.1 {
+        UpperBound::SinkCeiling => sentences::upper_sink_ceiling(
+            Arg::Word(r.mood.label()),
+            Arg::Temperature(d.on.conditions.temp_c),
+            speed(d.needs.ceiling()),
+        ),
+        UpperBound::Overpower => sentences::upper_overpower(Arg::Size(r.bait.length_mm)),
+        UpperBound::Snag => sentences::upper_snag(Arg::Word(r.water.bottom.label())),
+        UpperBound::RodMax => sentences::upper_rod_max(),
+        UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
+    }
+}
+
+/// Why this weight.
+pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
+    let (needs, about, basis) = (&d.needs, Topic::Weight, Basis::Physics);
+    let time = d.time_s();
+    let fall = sentences::fall_speed(
+        speed(d.fall.speed()),
+        Arg::Number(time, usize::from(time < 10.0)),
+        Arg::Distance(d.on.conditions.depth_m),
+        Arg::Word(d.school.label()),
+        speed(needs.setting.target),
+    );
+    reasons.pro(about, basis, fall);
+    let (felt, weight) = (needs.felt(), needs.weight(&d.body));
+    if !d.felt_on_bottom() {
+        reasons.pro(about, Basis::CommonPractice, sentences::off_the_bottom());
+    } else if weight >= felt {
+        reasons.pro(about, basis, sentences::felt(pull(weight), pull(felt)));
+    } else {
+        reasons.con(about, basis, sentences::not_felt(pull(weight), pull(felt)));
+    }
+    let held = needs.held(&d.body);
+    if needs.asks(LowerBound::Contact) && weight < held {
+        reasons.con(about, basis, sentences::lifts_off(pull(held)));
+    }
+    let (lower, upper) = (d.choice.lower, d.choice.upper);
+    let window = sentences::window(
+        both(lower.0, (3, 1)),
+        Arg::Word(lower.1.label()),
+        both(upper.0, (3, 1)),
+        Arg::Word(upper.1.label()),
+    );
+    reasons.pro(about, basis, window);
+}
+
+/// What one's own sink tests change.
+pub fn own_sink_tests(own: &OwnFall, d: &Decision<'_>, reasons: &mut Reasons) {
+    let tests = u32::try_from(own.tests).map_or(f64::INFINITY, f64::from);
+    let said = sentences::own_sink_tests(
+        Arg::Number(tests, 0),
+        Arg::Number(own.factor, 2),
+        Arg::Number(2.0 * own.error, 2),
+        speed(d.fall.speed()),
+    );
+    reasons.pro(Topic::Weight, Basis::OwnRecord, said);
+}

@@ -1,0 +1,405 @@
+//! The rows of the tables. The files in `data/` explain their fields and units.
+
+use std::collections::BTreeMap;
+
+use enum_map::EnumMap;
+
+use serde::Deserialize;
+use serde::de::IgnoredAny;
+
+pub use crate::physics::drag::HeadDrag;
+
+use crate::base::codes::{
+    Action, BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, Keeper, LineKind,
+    LowerBound, Material, Mood, Plastic, Point, Power, Rig, School, Season, Shape, Species, Tie,
+    Wire,
+};
+
+/// Straight-line interpolation over (x, y) knots, flat outside them.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(transparent)]
+pub struct Curve(pub Vec<(f64, f64)>);
+
+impl Curve {
+    /// The value at `x`.
+    #[must_use]
+    pub fn at(&self, x: f64) -> f64 {
+        let Some((first, last)) = self.0.first().zip(self.0.last()) else {
+            return 0.0;
+        };
+        if x <= first.0 {
+            return first.1;
+        }
+        self.0.windows(2).find(|w| x <= w[1].0).map_or(last.1, |w| {
+            w[0].1 + (w[1].1 - w[0].1) * (x - w[0].0) / (w[1].0 - w[0].0)
+        })
+    }
+
+    /// Whether its knots rise.
+    #[must_use]
+    pub fn rises(&self) -> bool {
+        !self.0.is_empty() && self.0.windows(2).all(|w| w[0].0 < w[1].0)
+    }
+}
+
+/// What a shape does, each 0..1.
+#[derive(Debug, Clone, Copy, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Traits {
+    /// Stays up at rest.
+    pub upright: f64,
+    /// Sticks in rock.
+    pub wedge: f64,
+    /// Bounces off rock.
+    pub deflect: f64,
+    /// Comes through wood.
+    pub wood: f64,
+    /// Comes through grass.
+    pub grass: f64,
+    /// Rests on soft bottom.
+    pub mud: f64,
+    /// Cuts current.
+    pub current: f64,
+    /// Swims straight.
+    pub track: f64,
+    /// Skates on the fall.
+    pub glide: f64,
+}
+
+/// What a place asks of a shape: a weight for each trait, unnamed ones 0.
+#[derive(Debug, Clone, Copy, Default, Deserialize)]
+#[serde(default, deny_unknown_fields)]
+pub struct Asks {
+    /// See [`Traits::upright`], and so on.
+    pub upright: f64,
+    /// See [`Traits::wedge`].
+    pub wedge: f64,
+    /// See [`Traits::deflect`].
+    pub deflect: f64,
+    /// See [`Traits::wood`].
+    pub wood: f64,
+    /// See [`Traits::grass`].
+    pub grass: f64,
+    /// See [`Traits::mud`].
+    pub mud: f64,
+    /// See [`Traits::current`].
+    pub current: f64,
+    /// See [`Traits::track`].
+    pub track: f64,
+    /// See [`Traits::glide`].
+    pub glide: f64,
+}
+
+impl Asks {
+    /// How well a shape answers.
+    #[must_use]
+    pub fn score(&self, t: &Traits) -> f64 {
+        self.upright * t.upright
+            + self.wedge * t.wedge
+            + self.deflect * t.deflect
+            + self.wood * t.wood
+            + self.grass * t.grass
+            + self.mud * t.mud
+            + self.current * t.current
+            + self.track * t.track
+            + self.glide * t.glide
+    }
+}
+
+/// A table row. The fields are explained at the head of its file in `data/`.
+macro_rules! row {
+    ($name:ident { $($field:ident : $ty:ty),+ $(,)? }) => {
+        #[doc = concat!("A row of the tables: ", stringify!($name), ". The file in `data/` explains its fields and units.")]
+        #[derive(Debug, Clone, Deserialize)]
+        #[serde(deny_unknown_fields)]
+        #[expect(missing_docs, reason = "explained once, in the data file, where they are edited")]
+        pub struct $name { $(pub $field: $ty),+ }
+    };
+}
+
+row!(ShapeRow {
+    code: Shape,
+    drag: HeadDrag,
+    frontal: f64,
+    sphericity: f64,
+    length: f64,
+    height: f64,
+    traits: Traits
+});
+row!(ShapeFile { shape: Vec<ShapeRow> });
+row!(FormRow {
+    code: BaitForm,
+    drag: f64,
+    volume: f64,
+    depth: f64,
+    tail_root: f64,
+    profile: Curve
+});
+row!(PlasticRow {
+    code: Plastic,
+    density: f64,
+    keeper: Keeper
+});
+row!(Posture {
+    slack_line: f64,
+    semi_tight: f64,
+    tight_line: f64,
+    glide: f64,
+    trailing: f64
+});
+row!(BaitFile { form: Vec<FormRow>, plastic: Vec<PlasticRow>, posture: Posture });
+row!(HookSize {
+    label: String,
+    gap_mm: f64,
+    length_mm: f64
+});
+row!(HookStyleRow {
+    code: HookStyle,
+    gap: f64,
+    length: f64
+});
+row!(WireRow {
+    code: Wire,
+    factor: f64,
+    most_leader_lb: f64
+});
+row!(HookFile { size: Vec<HookSize>, style: Vec<HookStyleRow>, wire: Vec<WireRow> });
+row!(LineRow {
+    code: LineKind,
+    test: Curve,
+    density: f64
+});
+row!(MaterialRow {
+    code: Material,
+    density: f64
+});
+row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow> });
+row!(FallRow {
+    temperature: Curve,
+    active: f64,
+    neutral: f64,
+    inactive: f64,
+    enough: f64,
+    least: f64,
+    most: f64,
+    spread: (f64, f64)
+});
+row!(SchoolRow {
+    code: School,
+    wait_s: f64,
+    falls_slack: bool,
+    hand_n: f64
+});
+row!(SchoolDefault {
+    strong_wind_mps: f64, strong_current_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
+    contact_species: Vec<Species>, reaction_species: Vec<Species>, deep_contact_species: Vec<Species>,
+});
+row!(BottomRow {
+    code: Bottom,
+    snag: f64,
+    asks: Asks
+});
+row!(CoverRow {
+    code: Cover,
+    snag: f64,
+    asks: Asks,
+    point: Point,
+    free_n: f64
+});
+row!(SnagRow { most_g: f64 });
+row!(NoseRow { least_pa: f64 });
+row!(BaitLengthRow {
+    shorter: f64,
+    longer: f64
+});
+row!(ShapeWeights {
+    current_bands: Vec<(f64, f64)>,
+    retrieve_bands: Vec<(f64, f64)>,
+    floating_upright: f64,
+    close: f64,
+    topples: f64
+});
+row!(ClarityRow {
+    code: Clarity,
+    asks: Asks
+});
+row!(SpeciesRow {
+    code: Species,
+    asks: Asks
+});
+row!(RankRow {
+    form: f64,
+    length: f64,
+    bottom: f64,
+    cover: f64,
+    fish_at: f64,
+    forage: f64,
+    mood: f64,
+    species: f64,
+    clarity: f64,
+    depth: f64,
+    current: f64,
+    wind: f64,
+    crossed: f64
+});
+row!(ConditionFile {
+    season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, nose: NoseRow, shape: ShapeWeights,
+    clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
+});
+row!(RigBait {
+    least_mm: f64,
+    most_mm: f64,
+    default_form: BaitForm,
+    default_mm: f64,
+    default_plastic: Plastic
+});
+row!(Shank {
+    to_mm: f64,
+    style: HookStyle
+});
+row!(RigTackle {
+    to_g: f64,
+    main_lb: (f64, f64),
+    leader_lb: (f64, f64),
+    power: Power,
+    action: Action,
+    rated_g: (f64, f64),
+    reel: String
+});
+/// How a rig is worked. Its ways and steps are read by [`Practice`].
+///
+/// [`Practice`]: super::Practice
+#[derive(Debug, Clone, Deserialize)]
+#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
+pub struct RigRetrieve {
+    pub name: String,
+    pub speed_mps: f64,
+}
+
+/// How a rig bounds its head from above, beside water and tackle.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
+pub struct RigLimits {
+    pub overpower_pa: f64,
+    pub hover_pa: Option<f64>,
+    #[serde(default = "one")]
+    pub snap: f64,
+}
+
+fn one() -> f64 {
+    1.0
+}
+
+/// When a rig's point is hidden.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Hide {
+    /// As the cover asks.
+    Cover,
+    /// Always, at least under the skin.
+    Always,
+    /// Never: the rig lives by an open point.
+    Never,
+}
+
+/// How a rig's hook is chosen.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
+pub struct RigHook {
+    pub gap_over_depth: f64,
+    pub hidden_free_mm: f64,
+    pub length_target: f64,
+    pub length_most: f64,
+    pub length_weight: f64,
+    pub hide: Hide,
+    pub hidden_slim: HookStyle,
+    pub hidden_fat: HookStyle,
+    pub least_wire: Option<Wire>,
+    #[serde(default)]
+    pub least_gap_mm: f64,
+    #[serde(default)]
+    pub length_by_form: BTreeMap<BaitForm, f64>,
+    #[serde(default)]
+    pub gap_by_species: BTreeMap<Species, f64>,
+    pub shank: Vec<Shank>,
+}
+
+/// How well a rig suits a question.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
+pub struct Fits {
+    pub depth_m: (f64, f64),
+    pub current_most_mps: f64,
+    pub wind_most_mps: f64,
+    pub form: BTreeMap<BaitForm, f64>,
+    pub bottom: BTreeMap<Bottom, f64>,
+    pub cover: BTreeMap<Cover, f64>,
+    pub fish_at: BTreeMap<FishAt, f64>,
+    pub forage: BTreeMap<Forage, f64>,
+    pub mood: BTreeMap<Mood, f64>,
+    pub species: BTreeMap<Species, f64>,
+    pub clarity: BTreeMap<Clarity, f64>,
+}
+
+/// How a bait hangs while it falls to its wanted speed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Hang {
+    /// Behind the head on a tight line.
+    TightLine,
+    /// Level.
+    Glide,
+}
+
+/// How a bait hangs on its way down to the bottom.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum WayDown {
+    /// Nose first, on slack line.
+    SlackLine,
+    /// Between the two, the line just followed down.
+    SemiTight,
+    /// Swinging back on a tight line.
+    TightLine,
+}
+
+/// A rig's table. What it is in practice is read by [`Practice`].
+///
+/// [`Practice`]: super::Practice
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
+pub struct RigRow {
+    pub code: Rig,
+    pub default_school: School,
+    pub contact_below_m: Option<f64>,
+    pub school_follows_water: bool,
+    pub posture: Hang,
+    pub way_down: Option<WayDown>,
+    pub needs: Vec<LowerBound>,
+    pub usual_oz: (f64, f64),
+    pub usual_braid_lb: f64,
+    pub usual_straight_lb: f64,
+    pub line_kind: Option<LineKind>,
+    #[serde(default)]
+    pub skips: bool,
+    #[serde(default)]
+    pub separate_hook: bool,
+    pub tie: Option<Tie>,
+    pub bait: RigBait,
+    pub fall: EnumMap<School, f64>,
+    pub limits: RigLimits,
+    pub shapes: BTreeMap<Shape, f64>,
+    #[serde(default)]
+    pub asks: Asks,
+    pub hook: RigHook,
+    pub tackle: Vec<RigTackle>,
+    pub retrieve: RigRetrieve,
+    pub fits: Fits,
+    #[serde(default)]
+    pub practice: IgnoredAny,
+}

@@ -1,0 +1,299 @@
+//! The lists as CSV: one header each, read with every fault named, written so
+//! that a spreadsheet opens it and runs nothing in it.
+//!
+//! Read: UTF-8 with or without a byte order mark; separated by commas,
+//! semicolons or tabs; quotes and line breaks in quotes; decimal commas; the
+//! columns in any order. Written: with a byte order mark, commas, CRLF, and an
+//! apostrophe before what a spreadsheet would take for a formula.
+
+use std::borrow::Cow;
+
+use super::cell::Texts;
+use super::item::{Item, columns, fields};
+use crate::base::UnitSystem;
+use crate::base::codes::BoxList;
+
+/// Most rows that are read at once.
+pub const MOST_ROWS: usize = 50_000;
+
+/// A fault of one cell.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct CellFault {
+    /// Line of the file, the header being line 1.
+    pub line: u64,
+    /// Column, empty where the row itself is meant.
+    pub column: String,
+    /// What stood there, shortened.
+    pub text: String,
+    /// What is wrong.
+    pub message: String,
+}
+
+/// What was read of a file.
+#[derive(Debug, Clone, Default)]
+pub struct Read {
+    /// The good rows.
+    pub items: Vec<Item>,
+    /// The faults of the others.
+    pub faults: Vec<CellFault>,
+    /// How many rows have faults.
+    pub faulty_rows: usize,
+}
+
+/// Why a file cannot be read at all.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum CsvError {
+    /// Other bytes than UTF-8.
+    #[error("the file is not in UTF-8: save it as “CSV UTF-8” and try again")]
+    NotUtf8,
+    /// Nothing in it.
+    #[error("the file is empty")]
+    Empty,
+    /// A header that names other columns.
+    #[error("the first line must name the columns: {wanted}. {problem}")]
+    Header {
+        /// All columns of the list.
+        wanted: String,
+        /// What is missing, unknown or doubled.
+        problem: String,
+    },
+    /// More rows than are taken.
+    #[error("the file has more than {MOST_ROWS} rows: cut it into parts")]
+    TooLong,
+}
+
+/// The separator of a header: of those known the one that occurs most.
+fn separator(text: &str) -> u8 {
+    let header = text.lines().next().unwrap_or("");
+    let most = [b',', b';', b'\t']
+        .into_iter()
+        .rev()
+        .max_by_key(|s| header.bytes().filter(|b| b == s).count());
+    most.unwrap_or(b',')
+}
+
+/// Which column stands where.
+fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str>, CsvError> {
+    let known = columns(kind);
+    let fault = |problem: String| CsvError::Header {
+        wanted: known.join(", "),
+        problem,
+    };
+    let mut found = Vec::new();
+    for name in names {
+        let name = name.trim().to_lowercase();
+        let column = known.iter().find(|c| **c == name);
+        match column {
+            None => {
+                return Err(fault(format!(
+                    "“{}” is not one of them",
+                    crate::base::shorten(&name)
+                )));
+            }
+            Some(column) if found.contains(column) => {
+                return Err(fault(format!("“{column}” stands twice")));
+            }
+            Some(column) => found.push(*column),
+        }
+    }
+    let needed = fields(kind)
+        .iter()
+        .filter(|f| f.needed && f.usual.is_empty());
+    for field in needed {
+        if !found.contains(&field.key) {
+            return Err(fault(format!("“{}” is missing", field.key)));
+        }
+    }
+    Ok(found)
+}
+
+/// Reads a file of a list. `step` is called now and then with the rows read so far.
+///
+/// # Errors
+/// When the file as a whole cannot be read; faults of rows stand in the result.
+pub fn read(kind: BoxList, bytes: &[u8], mut step: impl FnMut(usize)) -> Result<Read, CsvError> {
+    let bytes = bytes.strip_prefix(b"\xef\xbb\xbf").unwrap_or(bytes);
+    let text = std::str::from_utf8(bytes).map_err(|_| CsvError::NotUtf8)?;
+    if text.trim().is_empty() {
+        return Err(CsvError::Empty);
+    }
+    let mut reader = ::csv::ReaderBuilder::new()
+        .delimiter(separator(text))
+        .flexible(true)
+        .from_reader(text.as_bytes());
+    let names = reader.headers().map_err(|_| CsvError::Empty)?.clone();
+    let found = header(kind, &names)?;
+    let mut out = Read::default();
+    for (row, record) in reader.records().enumerate() {
+        if row >= MOST_ROWS {
+            return Err(CsvError::TooLong);
+        }
+        if row % 500 == 0 {
+            step(row);
+        }
+        // The text is UTF-8 and rows may be of any length: nothing is left to fail.
+        let Ok(record) = record else { continue };
+        let line = record.position().map_or(0, ::csv::Position::line);
+        read_row(kind, &found, &record, line, &mut out);
+    }
+    Ok(out)
+}
+
+fn read_row(
+    kind: BoxList,
+    found: &[&'static str],
+    record: &::csv::StringRecord,
+    line: u64,
+    out: &mut Read,
+) {
+    if record.iter().all(|cell| cell.trim().is_empty()) {
+        return;
+    }
+    let fault = |column: &str, text: &str, message: String| CellFault {
+        line,
+        column: column.into(),
+        text: crate::base::shorten(text),
+        message,
+    };
+    if record.len() > found.len() {
+        let extra = record
+            .iter()
+            .skip(found.len())
+            .find(|c| !c.trim().is_empty());
+        if let Some(extra) = extra {
+            out.faulty_rows += 1;
+            out.faults
+                .push(fault("", extra, "more cells than columns".into()));
+            return;
+        }
+    }
+    let texts: Texts<'_> = found
+        .iter()
+        .zip(record)
+        .map(|(column, cell)| (Cow::Borrowed(*column), Cow::Borrowed(disarmed(cell))))
+        .collect();
+    match Item::read(kind, &texts, UnitSystem::Metric) {
+        Ok(item) => out.items.push(item),
+        Err(faults) => {
+            out.faulty_rows += 1;
+            out.faults.extend(faults.into_iter().map(|(key, message)| {
+                let text = texts.get(key).map_or("", |t| &**t);
+                fault(key, text, message)
+            }));
+        }
+    }
+}
+
+/// Whether a spreadsheet would take a text for a formula, were it not for
+/// apostrophes before it.
+fn is_formula(text: &str) -> bool {
+    text.trim_start_matches('\'')
+        .starts_with(['=', '+', '-', '@', '\t', '\r'])
+}
+
+/// Takes off the apostrophe that [`armed`] put there.
+fn disarmed(text: &str) -> &str {
+    match text.strip_prefix('\'') {
+        Some(rest) if is_formula(rest) => rest,
+        _ => text,
+    }
+}
+
+/// Makes a text harmless in a spreadsheet.
+fn armed(text: &str) -> Cow<'_, str> {
+    if is_formula(text) {
+        Cow::Owned(format!("'{text}"))
+    } else {
+        Cow::Borrowed(text)
+    }
+}
+
+/// Writes things of a list.
+#[must_use]
+pub fn write<'i>(kind: BoxList, items: impl IntoIterator<Item = &'i Item>) -> Vec<u8> {
+    let mut writer = ::csv::WriterBuilder::new()
+        .terminator(::csv::Terminator::CRLF)
+        .from_writer(b"\xef\xbb\xbf".to_vec());
+    // Writing to memory cannot fail.
+    let _ = writer.write_record(columns(kind));
+    for item in items {
+        let texts = item.write();
+        let _ = writer.write_record(texts.iter().map(|t| armed(t).into_owned()));
+    }
+    writer.into_inner().unwrap_or_default()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn rows(kind: BoxList, text: &str) -> Read {
+        read(kind, text.as_bytes(), |_| {}).unwrap()
+    }
+
+    #[test]
+    fn files_of_spreadsheets_are_read() {
+        let plain = rows(
+            BoxList::Bait,
+            "form,length_mm,colour\r\nstick,70,\"green, \"\"dark\"\"\nand dull\"\r\n",
+        );
+        assert_eq!(plain.items[0].write()[6], "green, \"dark\"\nand dull");
+        let semicolons = rows(BoxList::Bait, "\u{feff}Length_mm;form\n69,85;stick\n;\n");
+        assert_eq!(
+            (
+                semicolons.items.len(),
+                semicolons.items[0].write()[2].as_str()
+            ),
+            (1, "69.85")
+        );
+        let tabs = rows(BoxList::Line, "line\ttest_lb\nbraid\t10\n");
+        assert_eq!(tabs.items.len(), 1);
+    }
+
+    #[test]
+    fn every_faulty_cell_is_named_by_line_and_column() {
+        let got = rows(
+            BoxList::Head,
+            "shape,weight,gap_mm\nball,1/8,14\ncube,1/8,x\nball,,3,4\nball,1/4 oz,900\n",
+        );
+        let named: Vec<_> = got
+            .faults
+            .iter()
+            .map(|f| (f.line, f.column.as_str()))
+            .collect();
+        assert_eq!(named, [(3, "shape"), (3, "gap_mm"), (4, ""), (5, "gap_mm")]);
+        assert_eq!((got.items.len(), got.faulty_rows), (1, 3));
+    }
+
+    #[test]
+    fn a_file_that_is_something_else_is_refused_with_the_reason() {
+        let said = |bytes: &[u8]| read(BoxList::Head, bytes, |_| {}).unwrap_err().to_string();
+        assert!(said(b"").contains("empty"));
+        assert!(said(b"\xff\xfe\x00").contains("UTF-8"));
+        assert!(said(b"shape,wait\n").contains("“wait” is not one of them"));
+        assert!(said(b"shape\nball\n").contains("“weight” is missing"));
+        assert!(said(b"shape,weight,shape\n").contains("twice"));
+    }
+
+    #[test]
+    fn formulas_are_harmless_and_come_back_as_they_were() {
+        for remark in ["=1+1", "+4", "-2", "@x", "'=1", "''=1", "'plain", "a=b"] {
+            let texts: Texts<'_> = [("line", "braid"), ("test_lb", "10"), ("remark", remark)]
+                .map(|(k, v)| (Cow::Borrowed(k), Cow::Borrowed(v)))
+                .into();
+            let item = Item::read(BoxList::Line, &texts, UnitSystem::Metric).unwrap();
+            let file = write(BoxList::Line, [&item]);
+            let cells = String::from_utf8(file.clone()).unwrap();
+            let cell = cells
+                .lines()
+                .nth(1)
+                .unwrap()
+                .rsplit(',')
+                .next()
+                .unwrap()
+                .to_owned();
+            assert!(!cell.starts_with(['=', '+', '-', '@']), "{cell}");
+            assert_eq!(read(BoxList::Line, &file, |_| {}).unwrap().items, [item]);
+        }
+    }
+}

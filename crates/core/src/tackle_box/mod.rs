@@ -1,0 +1,20 @@
+//! What an angler owns: heads, hooks, baits, lines and rods, measured.
+//!
+//! A thing comes in as loose texts (a form, a row of CSV, a line typed fast,
+//! the database) and is read once, by [`Item::read`], into a type that cannot
+//! be wrong.
+
+pub mod cell;
+pub mod csv;
+mod index;
+mod item;
+mod named_hook;
+mod things;
+pub mod typed_line;
+
+pub use crate::base::codes::BoxList;
+pub use cell::{Faults, Field, HeadWeight, Holds, HookNumber, Texts};
+pub use index::{BoxIndex, HeadEntry};
+pub use item::{COUNT, Item, MOST_COUNT, MOST_REMARK, REMARK, Thing, columns, fields};
+pub use named_hook::{NamedHook, named_hook};
+pub use things::{Bait, Head, Hook, Line, Rod};

@@ -1,0 +1,156 @@
+//! The five lists of a box, each field once: its name, its limits, the words
+//! that a reader sees and says.
+
+use super::cell::{Cell, Faults, Field, HeadWeight, HookNumber, Texts};
+use crate::base::UnitSystem;
+use crate::base::codes::{
+    Action, BaitForm, EyeTurn, HookStyle, Keeper, LineKind, Material, Plastic, Power, Shape, Tie,
+    Wire,
+};
+use crate::base::limits;
+
+/// Reads one field out of loose texts.
+fn read<T: Cell>(
+    texts: &Texts,
+    field: &Field,
+    units: UnitSystem,
+    faults: &mut Faults,
+) -> Option<T> {
+    let text = texts.get(field.key).map_or("", |t| t.trim());
+    let text = if text.is_empty() { field.usual } else { text };
+    if text.is_empty() {
+        if T::blank().is_none() {
+            faults.push((field.key, format!("the {} is needed", field.label)));
+        }
+        return T::blank();
+    }
+    T::read(text, field, units)
+        .map_err(|message| faults.push((field.key, message)))
+        .ok()
+}
+
+/// A thing of the box: its struct, its fields, its reading and writing.
+macro_rules! thing {
+    ($(#[$doc:meta])* $name:ident { $($(#[$fdoc:meta])* $field:ident : $ty:ty = $label:literal $(, limit $limit:expr)? $(, usual $usual:literal)? $(, said $($said:literal)|+)? ;)+ }) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, PartialEq)]
+        pub struct $name { $($(#[$fdoc])* pub $field: $ty,)+ }
+        impl $name {
+            /// Its fields, in the order of the CSV.
+            pub fn fields() -> Vec<Field> {
+                vec![$({
+                    #[allow(unused_mut, unused_assignments)]
+                    let (mut limit, mut usual) = (None, "");
+                    $(limit = Some($limit);)?
+                    $(usual = $usual;)?
+                    Field {
+                        key: stringify!($field),
+                        label: $label,
+                        holds: <$ty as Cell>::holds(limit),
+                        needed: <$ty as Cell>::blank().is_none(),
+                        usual,
+                        spoken: &[$($($said),+)?],
+                    }
+                }),+]
+            }
+            pub(super) fn read(texts: &Texts, fields: &[Field], units: UnitSystem, faults: &mut Faults) -> Option<Self> {
+                let mut fields = fields.iter();
+                // Every field is read, so that every fault is named.
+                $(let $field = fields.next().and_then(|f| read::<$ty>(texts, f, units, faults));)+
+                Some(Self { $($field: $field?),+ })
+            }
+            /// The text of each field, in the order of [`Self::fields`].
+            pub fn write(&self) -> Vec<String> {
+                vec![$(Cell::write(&self.$field)),+]
+            }
+        }
+    };
+}
+
+thing! {
+    /// A jig head of the box.
+    Head {
+        /// Its shape.
+        shape: Shape = "shape";
+        /// The weight marked on it.
+        weight: HeadWeight = "weight";
+        /// What it is cast from.
+        material: Material = "material", usual "lead";
+        /// Where the line is tied.
+        tie: Option<Tie> = "line tie";
+        /// Height of the post under the eye, mm.
+        post_mm: Option<f64> = "post height", limit limits::OWN_POST, said "post";
+        /// How the eye is turned.
+        eye: Option<EyeTurn> = "eye";
+        /// What holds the bait.
+        keeper: Option<Keeper> = "keeper";
+        /// The number of its hook; none on a head that carries no hook of its own.
+        hook: Option<HookNumber> = "hook";
+        /// The cut of its hook.
+        hook_style: Option<HookStyle> = "hook style";
+        /// Gap, measured, mm.
+        gap_mm: Option<f64> = "gap, measured", limit limits::OWN_GAP, said "gap";
+        /// Length from the face of the head to the back of the bend, measured, mm.
+        length_mm: Option<f64> = "hook length, measured", limit limits::OWN_LENGTH, said "long" | "length";
+        /// Gauge of its wire.
+        wire: Option<Wire> = "wire";
+    }
+}
+thing! {
+    /// A hook of the box, without a head.
+    Hook {
+        /// Its number.
+        hook: Option<HookNumber> = "hook";
+        /// Its cut.
+        hook_style: HookStyle = "hook style", usual "wide_gap";
+        /// Gap, measured, mm.
+        gap_mm: Option<f64> = "gap, measured", limit limits::OWN_GAP, said "gap";
+        /// Length from the eye to the back of the bend, measured, mm.
+        length_mm: Option<f64> = "length, measured", limit limits::OWN_LENGTH, said "long" | "length";
+        /// Gauge of its wire.
+        wire: Wire = "wire", usual "medium";
+    }
+}
+thing! {
+    /// A soft bait of the box.
+    Bait {
+        /// Its outline.
+        form: BaitForm = "form";
+        /// Nose to tail, mm.
+        length_mm: f64 = "length", limit limits::BAIT_LENGTH, said "long" | "length";
+        /// Thickest depth, measured, mm.
+        body_mm: Option<f64> = "thickest depth", limit limits::BAIT_BODY, said "deep" | "thick" | "depth";
+        /// Where the tail begins, from the nose, measured, mm.
+        tail_root_mm: Option<f64> = "tail root", limit limits::OWN_TAIL_ROOT, said "tail" | "root";
+        /// What it is poured from.
+        plastic: Plastic = "plastic", usual "standard";
+        /// Its colour, in the angler's words.
+        colour: String = "colour";
+    }
+}
+thing! {
+    /// A line of the box.
+    Line {
+        /// What it is made of.
+        line: LineKind = "line";
+        /// Its test, lb.
+        test_lb: Option<f64> = "test", limit limits::LINE_LB, said "test";
+        /// Its diameter, measured, mm.
+        diameter_mm: Option<f64> = "diameter, measured", limit limits::LINE_MM, said "thick" | "diameter";
+    }
+}
+thing! {
+    /// A rod of the box.
+    Rod {
+        /// Least casting weight, g.
+        least_g: f64 = "casts from", limit limits::ROD_MIN;
+        /// Most casting weight, g.
+        most_g: f64 = "casts to", limit limits::ROD_MAX;
+        /// Its strength.
+        power: Option<Power> = "power";
+        /// Where it bends.
+        action: Option<Action> = "action";
+        /// Its length, m.
+        length_m: Option<f64> = "length", limit limits::OWN_ROD_LENGTH, said "long" | "length";
+    }
+}
