@@ -4,20 +4,7 @@ use sqlx::PgConnection;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
-use crate::{OwnerId, Store, StoreError};
-
-/// Who may own a box.
-#[derive(Debug, Clone)]
-pub struct Account {
-    /// Whose rows are meant.
-    pub owner: OwnerId,
-    /// The name, as typed at sign-up.
-    pub name: String,
-    /// The invented angler of the demo.
-    pub demo: bool,
-    /// Raised with each change of the box.
-    pub box_version: i64,
-}
+use crate::{Account, OwnerId, Store, StoreError};
 
 /// An account with what its password is checked by.
 #[derive(Debug, Clone)]

@@ -22,8 +22,14 @@ pub enum StoreError {
     #[error("the tables could not be brought up to date")]
     Migration(#[from] sqlx::migrate::MigrateError),
     /// What was stored cannot be read by this version.
-    #[error("a stored answer cannot be read by this version")]
+    #[error("what is stored cannot be read by this version")]
     Unreadable(#[source] serde_json::Error),
+    /// A kept answer that cannot be read, or cannot be shown.
+    #[error("a kept answer cannot be read by this version")]
+    Answer(#[from] yarrowfen_rows::KeptFault),
+    /// A stored code that this version does not know.
+    #[error("a stored code is not known: {0}")]
+    UnknownCode(String),
 }
 
 impl From<sqlx::Error> for StoreError {

@@ -4,34 +4,12 @@ use uuid::Uuid;
 use yarrowfen_core::tackle_box::BoxList;
 
 use crate::tackle::{add, hold};
-use crate::{Change, OwnerId, State, Store, StoreError};
+use crate::{Change, Import, ImportState, OwnerId, State, Store, StoreError};
 
 /// Rows that are written between two words about the progress.
 const CHUNK: usize = 1000;
 /// Files of one owner that wait; older ones are forgotten.
 const MOST_WAITING: i64 = 5;
-
-/// A file, and whether its rows were taken.
-#[derive(Debug, Clone)]
-pub struct Import {
-    /// Its id.
-    pub id: Uuid,
-    /// The list that it is for.
-    pub kind: BoxList,
-    /// As it came.
-    pub bytes: Vec<u8>,
-    /// What became of it.
-    pub state: ImportState,
-}
-
-/// What became of a file.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum ImportState {
-    /// It waits.
-    Waiting,
-    /// So many rows of it were taken, by this change.
-    Taken(i32, Change),
-}
 
 impl Store {
     /// Keeps a file until its owner says what to do.

@@ -8,80 +8,11 @@ use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::question::PickRequest;
 
-use crate::{DEMO_OWNER, OwnerId, Store, StoreError};
+use crate::{DEMO_OWNER, Kept, KeptPicks, KeptText, OwnerId, Store, StoreError};
+use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 
 /// Most picks that one owner keeps; far above use, so that nobody fills the disk.
 pub(crate) const MOST_KEPT: i64 = 2000;
-
-/// What an angler writes beside a kept pick, trimmed and within limits.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct KeptText {
-    name: String,
-    remark: String,
-    place: String,
-}
-
-/// A text that is too long or missing.
-#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
-#[error("{field}: {message}")]
-pub struct TextFault {
-    /// `name`, `remark` or `place`.
-    pub field: &'static str,
-    /// For the person who typed it.
-    pub message: String,
-}
-
-impl KeptText {
-    /// The name.
-    #[must_use]
-    pub fn name(&self) -> &str {
-        &self.name
-    }
-    /// The remark.
-    #[must_use]
-    pub fn remark(&self) -> &str {
-        &self.remark
-    }
-    /// Takes the texts, or names every fault.
-    ///
-    /// # Errors
-    /// When the name is empty or a text is longer than its limit (80, 1000 and 80 characters).
-    pub fn new(name: &str, remark: &str, place: &str) -> Result<Self, Vec<TextFault>> {
-        let mut faults = Vec::new();
-        let mut take = |field, text: &str, most: usize| {
-            // PostgreSQL's text cannot hold NUL.
-            let text: String = text.trim().chars().filter(|c| *c != '\0').collect();
-            let long = text.chars().count();
-            if long > most {
-                faults.push(TextFault {
-                    field,
-                    message: format!("{long} characters, at most {most} fit"),
-                });
-            }
-            text
-        };
-        let (name, remark, place) = (
-            take("name", name, 80),
-            take("remark", remark, 1000),
-            take("place", place, 80),
-        );
-        if name.is_empty() {
-            faults.push(TextFault {
-                field: "name",
-                message: "give it a name to find it again".into(),
-            });
-        }
-        if faults.is_empty() {
-            Ok(Self {
-                name,
-                remark,
-                place,
-            })
-        } else {
-            Err(faults)
-        }
-    }
-}
 
 /// A pick about to be kept.
 #[derive(Debug)]
@@ -92,24 +23,6 @@ pub struct NewKept<'a> {
     pub answer: &'a Answer,
     pub units: UnitSystem,
     pub ladder: Ladder,
-}
-
-/// A kept pick.
-#[derive(Debug, Clone)]
-#[expect(missing_docs, reason = "plain")]
-pub struct Kept {
-    pub id: Uuid,
-    pub name: String,
-    pub remark: String,
-    pub place: String,
-    pub request: PickRequest,
-    pub answer: Answer,
-    pub units: UnitSystem,
-    pub ladder: Ladder,
-    pub model: String,
-    pub kept_at: OffsetDateTime,
-    /// Whether it is one of the examples, which nobody changes.
-    pub example: bool,
 }
 
 /// A row as the database gives it.
@@ -125,10 +38,12 @@ struct Row {
     ladder: String,
     model: String,
     kept_at: OffsetDateTime,
+    schema: i16,
 }
 
 impl Row {
     fn read(self) -> Result<Kept, StoreError> {
+        let unknown = |what: &str, code: &str| StoreError::UnknownCode(format!("{what} {code}"));
         Ok(Kept {
             id: self.id,
             example: self.owner_id == DEMO_OWNER.0,
@@ -136,9 +51,11 @@ impl Row {
             remark: self.remark,
             place: self.place,
             request: serde_json::from_value(self.request.0).map_err(StoreError::Unreadable)?,
-            answer: serde_json::from_value(self.answer.0).map_err(StoreError::Unreadable)?,
-            units: UnitSystem::from_code(&self.units).unwrap_or(UnitSystem::Metric),
-            ladder: Ladder::from_code(&self.ladder).unwrap_or(Ladder::Ounces),
+            answer: read_answer(self.schema, self.answer.0)?,
+            units: UnitSystem::from_code(&self.units)
+                .ok_or_else(|| unknown("units", &self.units))?,
+            ladder: Ladder::from_code(&self.ladder)
+                .ok_or_else(|| unknown("ladder", &self.ladder))?,
             model: self.model,
             kept_at: self.kept_at,
         })
@@ -154,19 +71,20 @@ pub(crate) async fn insert(
     new: &NewKept<'_>,
 ) -> Result<(), StoreError> {
     sqlx::query!(
-        "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at)
-         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()))",
+        "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at, schema)
+         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()), $12)",
         id,
         owner.0,
-        new.text.name,
-        new.text.remark,
-        new.text.place,
+        new.text.name(),
+        new.text.remark(),
+        new.text.place(),
         serde_json::to_value(new.request).map_err(StoreError::Unreadable)?,
         serde_json::to_value(new.answer).map_err(StoreError::Unreadable)?,
         new.units.code(),
         new.ladder.code(),
         &*new.answer.model,
         at,
+        KEPT_SCHEMA,
     )
     .execute(connection)
     .await?;
@@ -211,21 +129,33 @@ impl Store {
         Ok(id)
     }
 
-    /// An owner's kept picks, newest first.
+    /// An owner's kept picks, newest first. One that cannot be read is left out,
+    /// counted and logged: it hides none of the others.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn kept_picks(&self, owner: OwnerId) -> Result<Vec<Kept>, StoreError> {
+    pub async fn kept_picks(&self, owner: OwnerId) -> Result<KeptPicks, StoreError> {
         let rows = sqlx::query_as!(
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
-                      units, ladder, model, kept_at
+                      units, ladder, model, kept_at, schema
                from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
             owner.0
         )
         .fetch_all(&self.pool)
         .await?;
-        rows.into_iter().map(Row::read).collect()
+        let mut all = KeptPicks::default();
+        for row in rows {
+            let id = row.id;
+            match row.read() {
+                Ok(kept) => all.picks.push(kept),
+                Err(e) => {
+                    tracing::error!(%id, error = %e, "a kept pick cannot be read");
+                    all.unreadable += 1;
+                }
+            }
+        }
+        Ok(all)
     }
 
     /// One kept pick of an owner, or one of the examples.
@@ -236,7 +166,7 @@ impl Store {
         sqlx::query_as!(
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
-                      units, ladder, model, kept_at
+                      units, ladder, model, kept_at, schema
                from kept_picks where id = $1 and owner_id in ($2, $3) and deleted_at is null"#,
             id,
             owner.0,

@@ -12,27 +12,22 @@ mod tackle;
 mod waters;
 mod whole;
 
-pub use accounts::{Account, Locked, NewSignIn};
+pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
 pub use error::StoreError;
-pub use imports::{Import, ImportState};
-pub use kept::{Kept, KeptText, NewKept, TextFault};
-pub use sinks::{NewSink, Sink};
-pub use tackle::{Change, MOST_ITEMS, Owned, State};
-pub use waters::{NewWater, Water};
+pub use kept::NewKept;
+pub use tackle::{MOST_ITEMS, State};
+pub use waters::NewWater;
 pub use whole::Whole;
+// What is kept, as this crate fills it.
+pub use yarrowfen_rows::{
+    Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptPicks, KeptText, NewSink, Owned,
+    OwnerId, Sink, TextFault, Water,
+};
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};
 use std::str::FromStr;
 use std::time::Duration;
-use uuid::Uuid;
-
-/// The owner of the examples that every reader sees.
-pub const DEMO_OWNER: OwnerId = OwnerId(Uuid::from_u128(0x7961_7272_6f77_4665_8e00_0000_0000_0001));
-
-/// Whose rows are meant.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct OwnerId(pub Uuid);
 
 /// The database.
 #[derive(Debug, Clone)]

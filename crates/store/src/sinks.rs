@@ -1,41 +1,13 @@
 //! Sink tests of an owner.
 
 use sqlx::PgConnection;
-use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::tackle::hold;
-use crate::{OwnerId, Store, StoreError};
+use crate::{NewSink, OwnerId, Sink, Store, StoreError};
 
 /// Most sink tests of one owner.
 const MOST_TESTS: i64 = 2000;
-
-/// A sink test as it was written down.
-#[derive(Debug, Clone, PartialEq)]
-#[expect(
-    missing_docs,
-    reason = "the names carry their units; see the migration"
-)]
-pub struct NewSink {
-    pub subject: String,
-    pub head_g: f64,
-    pub line_mm: f64,
-    pub temp_c: f64,
-    pub depth_m: f64,
-    pub seconds: f64,
-    pub fall: String,
-    pub struck: bool,
-    pub made_at: Option<OffsetDateTime>,
-}
-
-/// A sink test with its id.
-#[derive(Debug, Clone)]
-#[expect(missing_docs, reason = "plain")]
-pub struct Sink {
-    pub id: Uuid,
-    pub test: NewSink,
-    pub made_at: OffsetDateTime,
-}
 
 /// Writes one test of an owner who is held.
 pub(crate) async fn insert(

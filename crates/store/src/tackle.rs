@@ -9,23 +9,10 @@ use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
 
-use crate::{OwnerId, Store, StoreError};
+use crate::{Change, Owned, OwnerId, Store, StoreError};
 
 /// Most things that one box holds.
 pub const MOST_ITEMS: i64 = 50_000;
-
-/// A thing of a box, as it is kept.
-#[derive(Debug, Clone)]
-pub struct Owned {
-    /// Its id.
-    pub id: Uuid,
-    /// What it is, and how many.
-    pub item: Item,
-    /// Whether it is put away.
-    pub archived: bool,
-    /// When it came in.
-    pub added_at: OffsetDateTime,
-}
 
 /// How a thing is to be.
 #[derive(Debug, Clone)]
@@ -37,10 +24,6 @@ pub struct State {
     /// When it came in; now where none is given.
     pub added_at: Option<OffsetDateTime>,
 }
-
-/// A change that was made, by which it can be undone.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Change(pub Uuid);
 
 fn to_json(item: &Item) -> Value {
     let texts = item.texts();

@@ -7,25 +7,10 @@ use uuid::Uuid;
 use yarrowfen_core::PickRequest;
 
 use crate::tackle::hold;
-use crate::{OwnerId, Store, StoreError};
+use crate::{OwnerId, Store, StoreError, Water};
 
 /// Most waters of one owner.
 const MOST_WATERS: i64 = 500;
-
-/// A place.
-#[derive(Debug, Clone)]
-pub struct Water {
-    /// Its id.
-    pub id: Uuid,
-    /// What the angler calls it.
-    pub name: String,
-    /// His own words.
-    pub remark: String,
-    /// The question that its sentence starts with.
-    pub asked: PickRequest,
-    /// When it was saved.
-    pub made_at: OffsetDateTime,
-}
 
 /// A place about to be saved; its texts are checked by [`crate::KeptText`].
 #[derive(Debug)]

@@ -20,6 +20,8 @@ pub struct Whole {
     pub waters: Vec<Water>,
     /// The kept picks, oldest first.
     pub kept: Vec<Kept>,
+    /// Kept picks that are there and could not be read.
+    pub unreadable: usize,
     /// The sink tests, oldest first.
     pub sinks: Vec<Sink>,
 }
@@ -31,11 +33,12 @@ impl Store {
     /// When the database does not answer.
     pub async fn whole_of(&self, owner: OwnerId) -> Result<Whole, StoreError> {
         let mut kept = self.kept_picks(owner).await?;
-        kept.reverse();
+        kept.picks.reverse();
         Ok(Whole {
             items: self.box_of(owner).await?,
             waters: self.waters(owner).await?,
-            kept,
+            kept: kept.picks,
+            unreadable: kept.unreadable,
             sinks: self.sinks(owner).await?,
         })
     }

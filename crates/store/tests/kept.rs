@@ -57,7 +57,7 @@ async fn what_is_kept_comes_back_just_as_it_was_answered(pool: PgPool) {
 async fn nobody_sees_or_changes_what_another_keeps(pool: PgPool) {
     let (store, a, b) = (Store::over(pool), someone(), someone());
     let id = keep(&store, a, "Mine").await;
-    assert!(store.kept_picks(b).await.unwrap().is_empty());
+    assert!(store.kept_picks(b).await.unwrap().picks.is_empty());
     assert!(matches!(
         store.kept_pick(b, id).await,
         Err(StoreError::NotFound)
@@ -82,14 +82,14 @@ async fn a_deleted_pick_is_gone_until_it_is_brought_back(pool: PgPool) {
     let (store, owner) = (Store::over(pool), someone());
     let id = keep(&store, owner, "Shelf").await;
     assert_eq!(store.delete_kept_pick(owner, id).await.unwrap(), "Shelf");
-    assert!(store.kept_picks(owner).await.unwrap().is_empty());
+    assert!(store.kept_picks(owner).await.unwrap().picks.is_empty());
     assert!(matches!(
         store.delete_kept_pick(owner, id).await,
         Err(StoreError::NotFound)
     ));
     assert_eq!(store.deleted_pick_name(owner, id).await.unwrap(), "Shelf");
     store.restore_kept_pick(owner, id).await.unwrap();
-    assert_eq!(store.kept_picks(owner).await.unwrap().len(), 1);
+    assert_eq!(store.kept_picks(owner).await.unwrap().picks.len(), 1);
 }
 
 #[sqlx::test]
@@ -134,7 +134,7 @@ async fn everybody_sees_the_examples_and_nobody_deletes_them(pool: PgPool) {
             .unwrap();
     }
     assert_eq!(
-        store.kept_picks(DEMO_OWNER).await.unwrap().len(),
+        store.kept_picks(DEMO_OWNER).await.unwrap().picks.len(),
         1,
         "loading twice leaves one"
     );
@@ -178,4 +178,31 @@ fn texts_are_trimmed_counted_by_characters_and_all_faults_named() {
     let mut fields: Vec<_> = faults.iter().map(|f| f.field).collect();
     fields.sort_unstable();
     assert_eq!(fields, ["name", "place", "remark"]);
+}
+
+/// One row of a later version, one with a rung too few, one with unknown units:
+/// each is left out and counted, and the others are there.
+#[sqlx::test]
+async fn a_kept_pick_that_cannot_be_read_hides_none_of_the_others(pool: PgPool) {
+    let (store, owner) = (Store::over(pool.clone()), someone());
+    for (name, spoil) in [
+        ("later", "schema = 99"),
+        ("empty", "answer = jsonb_set(answer, '{rungs}', '[]')"),
+        ("foreign", "units = 'cubits'"),
+        ("broken", "answer = '{}'"),
+        ("sound", "remark = 'still here'"),
+    ] {
+        let id = keep(&store, owner, name).await;
+        sqlx::query(sqlx::AssertSqlSafe(format!(
+            "update kept_picks set {spoil} where id = $1"
+        )))
+        .bind(id)
+        .execute(&pool)
+        .await
+        .unwrap();
+    }
+    let all = store.kept_picks(owner).await.unwrap();
+    let names: Vec<_> = all.picks.iter().map(|k| k.name.as_str()).collect();
+    assert_eq!((names, all.unreadable), (vec!["sound"], 4));
+    assert_eq!(store.whole_of(owner).await.unwrap().kept.len(), 1);
 }

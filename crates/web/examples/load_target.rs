@@ -7,17 +7,17 @@ use actix_web::middleware::Compress;
 use actix_web::{App as WebApp, HttpResponse, HttpServer, web};
 use askama::Template;
 use yarrowfen_core::{Engine, Options};
+use yarrowfen_pages::ask::PickForm;
+use yarrowfen_pages::page::answered;
+use yarrowfen_pages::reader::{Reader, Theme};
+use yarrowfen_pages::views::{Frame, pick::PickPage};
 use yarrowfen_store::{OwnerId, State, Store};
 use yarrowfen_web::account::Token;
+use yarrowfen_web::app::App;
 use yarrowfen_web::config::Config;
-use yarrowfen_web::form::PickForm;
-use yarrowfen_web::routes::{self, App, pick};
-use yarrowfen_web::session::{self, Reader, Theme};
-use yarrowfen_web::views::{Frame, pick::PickPage};
+use yarrowfen_web::{reader as cookies, routes};
 
-async fn fixed(
-    page: web::Data<PickPage>,
-) -> Result<HttpResponse, yarrowfen_web::errors::PageError> {
+async fn fixed(page: web::Data<PickPage>) -> Result<HttpResponse, yarrowfen_web::reply::PageError> {
     Ok(HttpResponse::Ok()
         .content_type("text/html; charset=utf-8")
         .body(page.render()?))
@@ -85,7 +85,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let config = Config::from_env()?;
     let store = Store::open(&config.database_url).await?;
     let (owner, token) = full_box(&store).await?;
-    println!("cookie {}={}", session::SIGN_IN_COOKIE, token.value());
+    println!("cookie {}={}", cookies::SIGN_IN_COOKIE, token.value());
     let pool = web::Data::new(
         sqlx::postgres::PgPoolOptions::new()
             .max_connections(12)
@@ -102,15 +102,21 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         theme: Theme::Sun,
         views: String::new(),
         px_per_mm: None,
+        question: String::new(),
         account: None,
     };
     let form = PickForm::from_query("", reader.options);
     let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));
-    let page = web::Data::new(PickPage::new(frame, &form, pick::answer(&app, &form), None));
+    let page = web::Data::new(PickPage::new(
+        frame,
+        &form,
+        answered(&app.engine, &form, &[]),
+        None,
+    ));
     let server = HttpServer::new(move || {
         WebApp::new()
             .wrap(Compress::default())
-            .wrap(session::middleware(config.key.clone(), false))
+            .wrap(cookies::middleware(config.key.clone(), false))
             .wrap(routes::headers())
             .app_data(page.clone())
             .app_data(pool.clone())

@@ -13,7 +13,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use crate::config::{Config, database_url};
-use crate::routes::api::{description, fault_json};
+use crate::contract::{description, fault_json};
 
 /// Which jig head to tie on, and why.
 #[derive(Parser)]

@@ -1,4 +1,5 @@
-//! Yarrowfen's pages, HTTP interface and command line.
+//! Yarrowfen over HTTP and on the command line: fetches what a page needs, and
+//! sends it.
 
 /// A page is some hundred small strings: this allocator makes and frees them
 /// faster than the C library's (measured in docs/performance.md).
@@ -6,15 +7,15 @@
 static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
 
 pub mod account;
-pub mod boxes;
+pub mod account_json;
+pub mod app;
 pub mod cli;
 pub mod config;
+pub mod contract;
 pub mod demo;
-pub mod errors;
-pub mod form;
+pub mod files;
+pub mod live;
+pub mod reader;
+pub mod reply;
 pub mod routes;
 pub mod serve;
-pub mod session;
-pub mod sinks;
-pub mod transfer;
-pub mod views;

@@ -11,68 +11,19 @@ pub mod pick;
 pub mod prefs;
 pub mod sounder;
 pub mod tackle;
-pub mod upload;
 pub mod waters;
 
 use actix_files::Files;
 use actix_web::http::header::{self, HeaderName, HeaderValue};
 use actix_web::middleware::DefaultHeaders;
 use actix_web::{HttpResponse, web};
-use std::path::PathBuf;
-use std::sync::Arc;
-use yarrowfen_core::Engine;
-use yarrowfen_store::Store;
 
-use crate::boxes::Boxes;
-use crate::errors::PageError;
-use crate::sinks::Sinks;
-use tackle::import::Running;
+use crate::app::App;
+use crate::contract;
+use crate::reply::PageError;
 
 /// Largest form that is taken, bytes.
 const MOST_FORM: usize = 64 * 1024;
-/// Largest JSON that is read at all, bytes.
-pub const MOST_JSON: usize = 2 * 1024 * 1024;
-
-/// What handlers work with.
-#[derive(Clone)]
-pub struct App {
-    /// The chooser.
-    pub engine: Arc<Engine>,
-    /// The database.
-    pub store: Store,
-    /// Folder of styles, scripts and fonts.
-    pub static_dir: PathBuf,
-    /// Whether the demo's angler is one click away.
-    pub demo: bool,
-    /// Whether cookies are for HTTPS only.
-    pub secure_cookies: bool,
-    /// Boxes held in memory.
-    pub boxes: Arc<Boxes>,
-    /// Sink tests held in memory.
-    pub sinks: Arc<Sinks>,
-    /// The echo sounder.
-    pub sounder: Arc<sounder::Sounder>,
-    /// Files that are being taken in.
-    pub imports: Arc<Running>,
-}
-
-impl App {
-    /// Over a chooser and a database; without the demo, cookies for any scheme.
-    #[must_use]
-    pub fn new(engine: Engine, store: Store, static_dir: PathBuf) -> Self {
-        Self {
-            engine: Arc::new(engine),
-            store,
-            static_dir,
-            demo: false,
-            secure_cookies: false,
-            boxes: Arc::default(),
-            sinks: Arc::default(),
-            sounder: Arc::default(),
-            imports: Arc::default(),
-        }
-    }
-}
 
 const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
@@ -104,7 +55,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
                 _ => PageError::Unreadable.into(),
             });
         cfg.app_data(form)
-            .app_data(web::PayloadConfig::new(MOST_JSON))
+            .app_data(web::PayloadConfig::new(contract::MOST_JSON))
             .service(
                 Files::new("/static", &app.static_dir)
                     .use_etag(true)
@@ -180,7 +131,7 @@ fn box_routes(cfg: &mut web::ServiceConfig) {
             "/box/import/file/{id}/take",
             web::post().to(tackle::import::take),
         )
-        .route("/box/undo/{change}", web::post().to(tackle::undo))
+        .route("/box/undo/{id}", web::post().to(tackle::undo))
         .route("/box/{id}", web::post().to(tackle::edit))
         .route("/box/{id}/count", web::post().to(tackle::count))
         .route("/box/{id}/duplicate", web::post().to(tackle::duplicate))

@@ -10,14 +10,14 @@ use std::sync::Arc;
 
 use actix_web::middleware::Compress;
 
-use crate::routes::sounder::Sounder;
+use crate::live::sounder::Sounder;
 use actix_web::{App as WebApp, HttpServer};
 use yarrowfen_core::Engine;
 use yarrowfen_store::Store;
 
+use crate::app::App;
 use crate::config::Config;
-use crate::routes::{self, App};
-use crate::session;
+use crate::{reader, routes};
 
 /// How many ports are tried after the wanted one.
 const MORE_PORTS: u16 = 40;
@@ -84,7 +84,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     HttpServer::new(move || {
         WebApp::new()
             .wrap(Compress::default())
-            .wrap(session::middleware(
+            .wrap(reader::middleware(
                 config.key.clone(),
                 config.secure_cookies,
             ))

@@ -7,7 +7,7 @@ use argon2::{Argon2, password_hash::rand_core::OsRng};
 use sha2::{Digest, Sha256};
 use yarrowfen_store::NewSignIn;
 
-use crate::errors::PageError;
+use crate::reply::PageError;
 
 /// Days that a sign-in lasts.
 pub const DAYS: i64 = 60;

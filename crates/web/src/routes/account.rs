@@ -3,22 +3,23 @@
 use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header, web};
-use askama::Template;
 use serde::Deserialize;
 use time::OffsetDateTime;
+use yarrowfen_pages::page;
+use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{Failures, NewKept, NewWater, OwnerId, StoreError};
 
-use super::kept::html;
-use super::{App, upload};
 use crate::account::throttle::{self, Rule, in_words};
 use crate::account::{Name, Token, check_password, hash, verify};
+use crate::account_json;
+use crate::app::App;
 use crate::demo::DEMO_ANGLER;
-use crate::errors::PageError;
-use crate::session::{
-    Member, Reader, no_sign_in_cookie, renew, see_other, sign_in_cookie, token as token_of,
+use crate::files::upload;
+use crate::reader::{
+    Checked, ClientIp, HasToken, Member, Signed, Visitor, browser, check_token, no_sign_in_cookie,
+    renew, sign_in_cookie, token as token_of,
 };
-use crate::transfer;
-use crate::views::account::{AccountPage, MinePage};
+use crate::reply::{PageError, see_other, shown};
 
 /// What the account's page may be asked to say.
 #[derive(Deserialize, Default)]
@@ -29,15 +30,14 @@ pub struct Asks {
 /// The account's page, or the forms to get one.
 pub async fn page(
     app: web::Data<App>,
-    reader: Reader,
+    reader: Visitor,
     asks: web::Query<Asks>,
 ) -> Result<HttpResponse, PageError> {
     let said = asks.said.as_deref().and_then(said);
-    let body = match &reader.account {
-        Some(account) => MinePage::new(&reader, account, said).render()?,
-        None => AccountPage::new(&reader, app.demo, said).render()?,
-    };
-    Ok(html(StatusCode::OK, body))
+    shown(match &reader.account {
+        Some(account) => page::mine(&reader, account, said, Vec::new()),
+        None => page::account(&reader, app.demo, said, None),
+    })
 }
 
 /// The words after an act; only known codes say anything.
@@ -65,10 +65,10 @@ pub struct Input {
     new_password: String,
 }
 
-/// The address that a request came from, as attempts are counted by.
-fn address(http: &HttpRequest) -> String {
-    http.peer_addr()
-        .map_or_else(|| "unknown".into(), |a| a.ip().to_string())
+impl HasToken for Input {
+    fn token(&self) -> &str {
+        &self.csrf
+    }
 }
 
 /// Counts an attempt, or says how long to wait.
@@ -80,8 +80,7 @@ async fn attempt(app: &App, subjects: &[(String, Rule)]) -> Result<Option<i64>, 
     Ok(app.store.begin_attempt(&names, refuse).await?)
 }
 
-fn subjects(http: &HttpRequest, key: &str) -> Vec<(String, Rule)> {
-    let address = address(http);
+fn subjects(ClientIp(address): &ClientIp, key: &str) -> Vec<(String, Rule)> {
     vec![
         (format!("pair {address} {key}"), throttle::PAIR),
         (format!("account {key}"), throttle::ACCOUNT),
@@ -107,8 +106,8 @@ fn again(
     name: &str,
     faults: Vec<(&'static str, String)>,
 ) -> Result<HttpResponse, PageError> {
-    let page = AccountPage::new(reader, app.demo, None).with(which, name, faults);
-    Ok(html(status, page.render()?))
+    let again = Some((status.as_u16(), which, name, faults));
+    shown(page::account(reader, app.demo, None, again))
 }
 
 /// An answer that signs the browser in: a fresh token, a fresh form token.
@@ -131,10 +130,10 @@ pub async fn sign_up(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    reader: Reader,
-    form: web::Form<Input>,
+    ip: ClientIp,
+    sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    reader.check_csrf(&form.csrf)?;
+    let Checked { reader, form } = sent;
     let mut faults = Vec::new();
     let name = Name::parse(&form.name).map_err(|m| faults.push(("name", m.to_owned())));
     if let Err(m) = check_password(&form.password, &form.name) {
@@ -144,7 +143,7 @@ pub async fn sign_up(
     let (Ok(name), true) = (name, faults.is_empty()) else {
         return again(StatusCode::UNPROCESSABLE_ENTITY, faults);
     };
-    let counted = [(format!("sign-up {}", address(&http)), throttle::SIGN_UPS)];
+    let counted = [(format!("sign-up {}", ip.0), throttle::SIGN_UPS)];
     if let Some(s) = attempt(&app, &counted).await? {
         let message = format!("too many new accounts from here: wait {}", in_words(s));
         return again(StatusCode::TOO_MANY_REQUESTS, vec![("name", message)]);
@@ -155,7 +154,7 @@ pub async fn sign_up(
         app.store.sign_out(&old.hash()).await?;
     }
     // Only what a browser kept moves; whoever is signed in already keeps his own.
-    let browser = Reader::of(&session)?.owner;
+    let browser = browser(&session)?.owner;
     let made = app
         .store
         .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())
@@ -175,10 +174,10 @@ pub async fn sign_in(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    reader: Reader,
-    form: web::Form<Input>,
+    ip: ClientIp,
+    sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    reader.check_csrf(&form.csrf)?;
+    let Checked { reader, form } = sent;
     let again = |status, message: String| {
         again(
             &app,
@@ -190,7 +189,7 @@ pub async fn sign_in(
         )
     };
     let key: String = Name::parse(&form.name).map_or_else(|_| String::new(), |n| n.key().into());
-    let counted = subjects(&http, &key);
+    let counted = subjects(&ip, &key);
     if let Some(s) = attempt(&app, &counted).await? {
         let message = format!("too many tries: wait {}, then try again", in_words(s));
         return again(StatusCode::TOO_MANY_REQUESTS, message);
@@ -222,10 +221,8 @@ pub async fn demo(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    reader: Reader,
-    form: web::Form<Input>,
+    _sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    reader.check_csrf(&form.csrf)?;
     if !app.demo {
         return Err(PageError::NotFound);
     }
@@ -261,10 +258,8 @@ pub async fn sign_out(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    reader: Reader,
-    form: web::Form<Input>,
+    _sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    reader.check_csrf(&form.csrf)?;
     if let Some(token) = token_of(&http) {
         app.store.sign_out(&token.hash()).await?;
     }
@@ -275,18 +270,18 @@ pub async fn sign_out(
 pub async fn sign_out_everywhere(
     app: web::Data<App>,
     session: Session,
-    member: Member,
-    form: web::Form<Input>,
+    sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&form.csrf)?;
-    app.store.sign_out_everywhere(member.account.owner).await?;
+    app.store
+        .sign_out_everywhere(sent.member.account.owner)
+        .await?;
     signed_out(&app, &session, "/account?said=everywhere")
 }
 
 /// Checks the password of who is signed in; counted like a sign-in.
 async fn check_own(
     app: &App,
-    http: &HttpRequest,
+    ip: &ClientIp,
     member: &Member,
     password: &str,
 ) -> Result<Result<(), String>, PageError> {
@@ -294,7 +289,7 @@ async fn check_own(
         return Ok(Err("the demo's angler has no password and stays".into()));
     }
     let key = Name::parse(&member.account.name).map_or_else(|_| String::new(), |n| n.key().into());
-    let counted = subjects(http, &key);
+    let counted = subjects(ip, &key);
     if let Some(s) = attempt(app, &counted).await? {
         return Ok(Err(format!(
             "too many tries: wait {}, then try again",
@@ -313,23 +308,21 @@ fn mine_again(
     member: &Member,
     faults: Vec<(&'static str, String)>,
 ) -> Result<HttpResponse, PageError> {
-    let page = MinePage::new(&member.reader, &member.account, None).with(faults);
-    Ok(html(StatusCode::UNPROCESSABLE_ENTITY, page.render()?))
+    shown(page::mine(&member.reader, &member.account, None, faults))
 }
 
 /// Changes the password; every other browser is signed out.
 pub async fn password(
     app: web::Data<App>,
-    http: HttpRequest,
+    ip: ClientIp,
     session: Session,
-    member: Member,
-    form: web::Form<Input>,
+    sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&form.csrf)?;
+    let Signed { member, form } = sent;
     if let Err(m) = check_password(&form.new_password, &member.account.name) {
         return mine_again(&member, vec![("new_password", m.into())]);
     }
-    if let Err(message) = check_own(&app, &http, &member, &form.password).await? {
+    if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
         return mine_again(&member, vec![("password", message)]);
     }
     let hash = hash(form.new_password.clone()).await?;
@@ -343,13 +336,12 @@ pub async fn password(
 /// Deletes the account with everything in it.
 pub async fn delete(
     app: web::Data<App>,
-    http: HttpRequest,
+    ip: ClientIp,
     session: Session,
-    member: Member,
-    form: web::Form<Input>,
+    sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&form.csrf)?;
-    if let Err(message) = check_own(&app, &http, &member, &form.password).await? {
+    let Signed { member, form } = sent;
+    if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
         return mine_again(&member, vec![("delete", message)]);
     }
     app.store
@@ -361,7 +353,7 @@ pub async fn delete(
 /// Everything of the account as one JSON file.
 pub async fn export(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let whole = app.store.whole_of(member.account.owner).await?;
-    let body = transfer::write(&whole).map_err(|_| PageError::Internal)?;
+    let body = account_json::write(&whole).map_err(|_| PageError::Internal)?;
     Ok(HttpResponse::Ok()
         .content_type("application/json")
         .insert_header((
@@ -378,8 +370,8 @@ pub async fn import(
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let upload = upload::read(form).await?;
-    member.reader.check_csrf(upload.field("csrf"))?;
-    let read = web::block(move || transfer::read(&upload.file))
+    check_token(&member.reader, upload.field("csrf"))?;
+    let read = web::block(move || account_json::read(&upload.file))
         .await
         .map_err(|_| PageError::Internal)?;
     let taken = match read {
@@ -431,7 +423,7 @@ pub async fn import(
             &taken.sinks,
         )
         .await?;
-    app.sinks.forget(member.account.owner);
+    app.sink_tests.forget(member.account.owner);
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
 }
 

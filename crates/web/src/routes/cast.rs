@@ -1,70 +1,37 @@
 //! The Cast page.
 
 use actix_multipart::Multipart;
-use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
-use askama::Template;
+use actix_session::Session;
+use actix_web::{HttpRequest, HttpResponse, web};
 use yarrowfen_core::cast::{Profile, grounds};
 use yarrowfen_core::{FieldError, sounder};
+use yarrowfen_pages::ask::cast::CastForm;
+use yarrowfen_pages::page;
 
-use super::App;
-use super::kept::html;
-use super::upload;
-use crate::errors::PageError;
-use crate::form::cast::CastForm;
-use crate::session::{Reader, see_other};
-use crate::views::cast::{CastPage, Run};
+use crate::app::App;
+use crate::files::upload;
+use crate::reader::{HtmxPart, Visitor, check_token};
+use crate::reply::{PageError, about_question, see_other, shown};
 
 /// Points of a bottom that travel in a query.
 const MOST_IN_QUERY: usize = 60;
+/// Lines of a bottom that could not be read which stay in the box.
+const MOST_TYPED: usize = 200;
 
-/// The page, or the part that changes.
+/// The page, or the part that changes; computed off the event loop.
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Reader,
+    session: Session,
+    reader: Visitor,
+    part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
-    let mut form = CastForm::from_query(http.query_string(), reader.options);
-    form.pick = form.pick.with_views(&reader.views);
-    let part = http.headers().contains_key("hx-request")
-        && !http.headers().contains_key("hx-history-restore-request");
-    show(app, reader, form, part).await
-}
-
-async fn show(
-    app: web::Data<App>,
-    reader: Reader,
-    form: CastForm,
-    part: bool,
-) -> Result<HttpResponse, PageError> {
-    let engine = app.engine.clone();
-    let (form, outcome) = web::block(move || {
-        let outcome = form.read(&engine).map(|asked| {
-            let run = Run::of(&engine, &form, &asked);
-            (asked, run)
-        });
-        (form, outcome)
-    })
-    .await
-    .map_err(|_| PageError::Internal)?;
-    let status = if outcome.is_ok() {
-        StatusCode::OK
-    } else {
-        StatusCode::UNPROCESSABLE_ENTITY
-    };
-    let mut form = form;
-    if let Ok((asked, _)) = &outcome {
-        form.pick = form.pick.with_assumed(&asked.request);
-    }
-    let page = CastPage::new(&reader, &form, outcome).with_sounder(app.sounder.address.is_some());
-    if part {
-        let mut reply = HttpResponse::build(status);
-        reply
-            .content_type("text/html; charset=utf-8")
-            .insert_header(("vary", "HX-Request"))
-            .insert_header(("hx-push-url", format!("/cast?{}", page.query)));
-        return Ok(reply.body(page.as_cast().render()?));
-    }
-    Ok(html(status, page.render()?))
+    let (engine, query) = (app.engine.clone(), http.query_string().to_owned());
+    let has_sounder = app.sounder.address.is_some();
+    let page = web::block(move || page::cast(&engine, &reader, &query, has_sounder, part.0))
+        .await
+        .map_err(|_| PageError::Internal)?;
+    about_question(&session, page)
 }
 
 /// A log of a sounder has sentences in its lines; anything else is typed or a CSV.
@@ -84,11 +51,11 @@ fn bottom_of(text: &str) -> Result<Profile, Vec<FieldError>> {
 /// Takes a bottom from a file or a text, and comes back with it in the query.
 pub async fn bottom(
     app: web::Data<App>,
-    reader: Reader,
+    reader: Visitor,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let upload = upload::read(form).await?;
-    reader.check_csrf(upload.field("csrf"))?;
+    check_token(&reader, upload.field("csrf"))?;
     let mut cast = CastForm::from_query(upload.field("query"), reader.options);
     let file = String::from_utf8_lossy(&upload.file);
     let text = if upload.file.is_empty() {
@@ -104,12 +71,11 @@ pub async fn bottom(
         }
         Err(faults) => {
             // What was typed stays in its box; of a long file the first lines do.
-            let kept: Vec<&str> = text.lines().take(200).collect();
+            let kept: Vec<&str> = text.lines().take(MOST_TYPED).collect();
             cast.set("bed", kept.join("|"));
             let faults = faults.into_iter().map(|f| ("bed", f.message)).collect();
-            let page = CastPage::new(&reader, &cast, Err(faults))
-                .with_sounder(app.sounder.address.is_some());
-            Ok(html(StatusCode::UNPROCESSABLE_ENTITY, page.render()?))
+            let has_sounder = app.sounder.address.is_some();
+            shown(page::cast_with(&reader, &cast, faults, has_sounder))
         }
     }
 }

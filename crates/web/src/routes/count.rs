@@ -1,76 +1,62 @@
 //! The countdown, and the sink tests that it makes.
 
-use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
-use askama::Template;
+use actix_session::Session;
+use actix_web::{HttpRequest, HttpResponse, web};
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::limits;
 use yarrowfen_core::cast::CastRig;
+use yarrowfen_pages::ask::cast::{CastForm, Faults};
+use yarrowfen_pages::ask::seconds as read_seconds;
+use yarrowfen_pages::own_record::subject;
+use yarrowfen_pages::page::{self, Typed};
+use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::NewSink;
 
-use super::App;
-use super::kept::{html, id};
-use super::tackle::{Pairs, field};
-use crate::errors::PageError;
-use crate::form::cast::{CastForm, Faults};
-use crate::form::seconds as read_seconds;
-use crate::session::{Member, Reader, see_other};
-use crate::sinks::{record, subject};
-use crate::views::count::CountPage;
+use crate::app::App;
+use crate::reader::{Id, Pairs, Signed, Visitor};
+use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The page.
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Reader,
+    session: Session,
+    reader: Visitor,
 ) -> Result<HttpResponse, PageError> {
-    let form = CastForm::from_query(http.query_string(), reader.options);
-    show(&app, &reader, &form, None).await
+    let sinks = sinks(&app, &reader).await?;
+    let page = page::count(&app.engine, &reader, http.query_string(), &sinks, None);
+    about_question(&session, page)
 }
 
-async fn show(
+async fn sinks(
     app: &App,
     reader: &Reader,
-    form: &CastForm,
-    typed: Option<(&str, String)>,
-) -> Result<HttpResponse, PageError> {
-    let read = form.read_fall(&app.engine);
-    let sinks = match &reader.account {
-        Some(account) => app.sinks.of(&app.store, account.owner).await?,
-        None => Default::default(),
-    };
-    let status = if read.is_ok() && typed.is_none() {
-        StatusCode::OK
-    } else {
-        StatusCode::UNPROCESSABLE_ENTITY
-    };
-    let outcome = read.map(|(request, rig)| {
-        let own = record(&app.engine, &request, rig.rig, &sinks);
-        (request, rig, own)
-    });
-    let page = CountPage::new(&app.engine, reader, form, outcome, typed);
-    Ok(html(status, page.render()?))
+) -> Result<std::sync::Arc<Vec<yarrowfen_store::Sink>>, PageError> {
+    match &reader.account {
+        Some(account) => Ok(app.sink_tests.of(&app.store, account.owner).await?),
+        None => Ok(Default::default()),
+    }
 }
 
 /// Writes a test down.
-pub async fn write(
-    app: web::Data<App>,
-    member: Member,
-    pairs: Pairs,
-) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(field(&pairs, "csrf"))?;
-    let form = CastForm::from_query(field(&pairs, "query"), member.reader.options);
-    let typed = field(&pairs, "seconds");
+pub async fn write(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpResponse, PageError> {
+    let (reader, account) = (&sent.member.reader, &sent.member.account);
+    let query = sent.form.field("query");
+    let form = CastForm::from_query(query, reader.options);
+    let typed = sent.form.field("seconds");
     let seconds = read_seconds(typed, &limits::SINK_SECONDS);
     let (seconds, (request, rig)) = match (seconds, form.read_fall(&app.engine)) {
         (Ok(seconds), Ok(read)) => (seconds, read),
-        (Err(message), _) => {
-            return show(&app, &member.reader, &form, Some((typed, message))).await;
+        (seconds, _) => {
+            let sinks = sinks(&app, reader).await?;
+            let fault = seconds.err();
+            let typed = fault.map(|fault| Typed { text: typed, fault });
+            return shown(page::count(&app.engine, reader, query, &sinks, typed));
         }
-        (_, Err(_)) => return show(&app, &member.reader, &form, None).await,
     };
     let new = new_sink(&form, &request, &rig, seconds).map_err(|_| PageError::Unreadable)?;
-    app.store.save_sink(member.account.owner, &new).await?;
-    app.sinks.forget(member.account.owner);
+    app.store.save_sink(account.owner, &new).await?;
+    app.sink_tests.forget(account.owner);
     Ok(see_other(&format!("/count?{}", form.query_with(&[]))))
 }
 
@@ -96,39 +82,30 @@ fn new_sink(
 /// Strikes a test, or takes it back in.
 pub async fn strike(
     app: web::Data<App>,
-    member: Member,
-    path: web::Path<String>,
-    pairs: Pairs,
+    id: Id,
+    sent: Signed<Pairs>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(field(&pairs, "csrf"))?;
-    let struck = field(&pairs, "struck") == "on";
-    app.store
-        .strike_sink(member.account.owner, id(&path)?, struck)
-        .await?;
-    app.sinks.forget(member.account.owner);
-    back(&member, &pairs)
+    let owner = sent.member.account.owner;
+    let struck = sent.form.field("struck") == "on";
+    app.store.strike_sink(owner, id.0, struck).await?;
+    app.sink_tests.forget(owner);
+    Ok(back(&sent))
 }
 
 /// Back to the book for a bait and head, and forth again.
-pub async fn book(
-    app: web::Data<App>,
-    member: Member,
-    pairs: Pairs,
-) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(field(&pairs, "csrf"))?;
-    let form = CastForm::from_query(field(&pairs, "query"), member.reader.options);
+pub async fn book(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpResponse, PageError> {
+    let owner = sent.member.account.owner;
+    let form = CastForm::from_query(sent.form.field("query"), sent.member.reader.options);
     if let Ok((request, rig)) = form.read_fall(&app.engine) {
         let key = subject(&request, rig.rig);
-        let struck = field(&pairs, "struck") == "on";
-        app.store
-            .strike_sinks_of(member.account.owner, &key, struck)
-            .await?;
-        app.sinks.forget(member.account.owner);
+        let struck = sent.form.field("struck") == "on";
+        app.store.strike_sinks_of(owner, &key, struck).await?;
+        app.sink_tests.forget(owner);
     }
-    back(&member, &pairs)
+    Ok(back(&sent))
 }
 
-fn back(member: &Member, pairs: &Pairs) -> Result<HttpResponse, PageError> {
-    let form = CastForm::from_query(field(pairs, "query"), member.reader.options);
-    Ok(see_other(&format!("/count?{}", form.query_with(&[]))))
+fn back(sent: &Signed<Pairs>) -> HttpResponse {
+    let form = CastForm::from_query(sent.form.field("query"), sent.member.reader.options);
+    see_other(&format!("/count?{}", form.query_with(&[])))
 }

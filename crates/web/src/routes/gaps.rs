@@ -1,36 +1,27 @@
 //! What a box lacks for its angler's own situations.
 
-use actix_web::{HttpResponse, http::StatusCode, web};
-use askama::Template;
-use yarrowfen_core::explore::gaps::Situation;
+use actix_web::{HttpResponse, web};
+use yarrowfen_pages::page::{self, Situations};
 
-use super::App;
-use super::kept::html;
-use crate::errors::PageError;
-use crate::session::Member;
-use crate::views::gaps::GapsPage;
+use crate::app::App;
+use crate::reader::Member;
+use crate::reply::{PageError, shown};
 
-/// The shopping list over kept picks and waters.
+/// The shopping list over kept picks and waters; computed off the event loop.
 pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let owner = member.account.owner;
-    let (kept, waters) = (
-        app.store.kept_picks(owner).await?,
-        app.store.waters(owner).await?,
-    );
+    let kept = app.store.kept_picks(owner).await?;
+    let waters = app.store.waters(owner).await?;
     let held = app.boxes.of(&app.store, &member.account).await?;
-    let (engine, options) = (app.engine.clone(), member.reader.options);
+    let engine = app.engine.clone();
     let page = web::block(move || {
-        let picks = kept.iter().map(|k| (k.name.clone(), &k.request));
-        let places = waters.iter().map(|w| (w.name.clone(), &w.asked));
-        let situations: Vec<Situation<'_>> = picks
-            .chain(places)
-            .map(|(name, request)| Situation { name, request })
-            .collect();
-        let things = held.at_hand();
-        let gaps = engine.gaps(&situations, &things, options);
-        GapsPage::new(&member.reader, gaps, &things, situations.len())
+        let over = Situations {
+            kept: &kept.picks,
+            waters: &waters,
+        };
+        page::gaps(&engine, &member.reader, &held, over)
     })
     .await
     .map_err(|_| PageError::Internal)?;
-    Ok(html(StatusCode::OK, page.render()?))
+    shown(page)
 }

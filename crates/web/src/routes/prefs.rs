@@ -1,12 +1,14 @@
 //! Choices of a reader: units, ladder, light.
 
 use actix_session::Session;
-use actix_web::{HttpResponse, http::header, web};
+use actix_web::HttpResponse;
 use serde::Deserialize;
 
-use crate::errors::PageError;
-use crate::form::{PickForm, carried};
-use crate::session::{Reader, remember};
+use yarrowfen_pages::ask::PickForm;
+use yarrowfen_pages::site::carried;
+
+use crate::reader::{Checked, HasToken, remember};
+use crate::reply::{PageError, see_other};
 
 /// The form in the head of each page.
 #[derive(Deserialize)]
@@ -22,6 +24,12 @@ pub struct Choices {
     px_per_mm: Option<String>,
 }
 
+impl HasToken for Choices {
+    fn token(&self) -> &str {
+        &self.csrf
+    }
+}
+
 /// Pixels for a millimetre that a screen can have.
 const PX_PER_MM: std::ops::RangeInclusive<f64> = 1.5..=20.0;
 
@@ -34,12 +42,8 @@ fn safe(back: &str) -> &str {
 }
 
 /// Remembers a choice and goes back.
-pub async fn choose(
-    session: Session,
-    reader: Reader,
-    form: web::Form<Choices>,
-) -> Result<HttpResponse, PageError> {
-    reader.check_csrf(&form.csrf)?;
+pub async fn choose(session: Session, sent: Checked<Choices>) -> Result<HttpResponse, PageError> {
+    let Checked { reader, form } = sent;
     let mut changes = Vec::new();
     for (key, chosen) in [
         ("units", &form.units),
@@ -68,9 +72,7 @@ pub async fn choose(
     }
     let back = safe(&form.back);
     let back = carried(back, reader.options, &changes);
-    Ok(HttpResponse::SeeOther()
-        .insert_header((header::LOCATION, back))
-        .finish())
+    Ok(see_other(&back))
 }
 
 #[cfg(test)]

@@ -1,18 +1,18 @@
 //! Waters: places that the sentence starts from.
 
-use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
-use askama::Template;
+use actix_web::{HttpResponse, web};
+use serde::Deserialize;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
-use yarrowfen_store::{KeptText, NewWater, Water};
+use yarrowfen_pages::ask::PickForm;
+use yarrowfen_pages::page::{self, WatersList};
+use yarrowfen_pages::views::waters::WaterForm;
+use yarrowfen_store::{KeptText, NewWater};
 
-use super::App;
-use super::kept::{Bare, html, id};
-use crate::errors::PageError;
-use crate::form::PickForm;
-use crate::session::{Member, Reader, see_other};
-use crate::views::waters::{WaterForm, WatersPage};
-use serde::Deserialize;
+use super::kept::Bare;
+use crate::app::App;
+use crate::reader::{HasToken, Id, Member, Signed};
+use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
 #[derive(Deserialize, Default)]
@@ -25,15 +25,13 @@ pub struct Asks {
 
 async fn list_page(
     app: &App,
-    reader: &Reader,
+    member: &Member,
     asks: &Asks,
     form: Option<WaterForm>,
 ) -> Result<HttpResponse, PageError> {
-    let owner = reader.account.as_ref().ok_or(PageError::SignIn)?.owner;
+    let owner = member.account.owner;
     let waters = app.store.waters(owner).await?;
     let uuid = |text: &Option<String>| text.as_deref().and_then(|t| Uuid::parse_str(t).ok());
-    let by_id = |id: Uuid| waters.iter().find(|w| w.id == id);
-    let saved = uuid(&asks.saved).and_then(by_id).map(|w| w.name.clone());
     let deleted = match uuid(&asks.deleted) {
         Some(gone) => {
             let name = app.store.deleted_water_name(owner, gone).await.ok();
@@ -41,18 +39,15 @@ async fn list_page(
         }
         None => None,
     };
-    let fresh = asks.from.as_deref().map(WaterForm::fresh);
-    let edited = uuid(&asks.edit)
-        .and_then(by_id)
-        .map(WaterForm::of)
-        .or(fresh);
-    let status = if form.is_some() {
-        StatusCode::UNPROCESSABLE_ENTITY
-    } else {
-        StatusCode::OK
+    let list = WatersList {
+        waters: &waters,
+        saved: uuid(&asks.saved),
+        deleted,
+        edit: uuid(&asks.edit),
+        from: asks.from.clone(),
+        form,
     };
-    let page = WatersPage::new(reader, &waters, form.or(edited), saved, deleted);
-    Ok(html(status, page.render()?))
+    shown(page::waters(&member.reader, list))
 }
 
 /// The list.
@@ -61,7 +56,7 @@ pub async fn list(
     member: Member,
     asks: web::Query<Asks>,
 ) -> Result<HttpResponse, PageError> {
-    list_page(&app, &member.reader, &asks, None).await
+    list_page(&app, &member, &asks, None).await
 }
 
 /// The form of a water.
@@ -75,6 +70,12 @@ pub struct Input {
     name: String,
     #[serde(default)]
     remark: String,
+}
+
+impl HasToken for Input {
+    fn token(&self) -> &str {
+        &self.csrf
+    }
 }
 
 impl Input {
@@ -113,13 +114,13 @@ impl Input {
 /// Writes a water: a new one, or one that is corrected.
 async fn write(
     app: &App,
-    member: &Member,
+    sent: &Signed<Input>,
     id: Option<Uuid>,
-    input: &Input,
 ) -> Result<HttpResponse, PageError> {
-    let (asked, text) = match input.read(member, id) {
+    let member = &sent.member;
+    let (asked, text) = match sent.form.read(member, id) {
         Ok(read) => read,
-        Err(form) => return list_page(app, &member.reader, &Asks::default(), Some(form)).await,
+        Err(form) => return list_page(app, member, &Asks::default(), Some(form)).await,
     };
     let new = NewWater {
         name: text.name(),
@@ -136,73 +137,46 @@ async fn write(
 }
 
 /// Saves the water of a sentence.
-pub async fn save(
-    app: web::Data<App>,
-    member: Member,
-    input: web::Form<Input>,
-) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&input.csrf)?;
-    write(&app, &member, None, &input).await
+pub async fn save(app: web::Data<App>, sent: Signed<Input>) -> Result<HttpResponse, PageError> {
+    write(&app, &sent, None).await
 }
 
 /// Corrects a water.
 pub async fn change(
     app: web::Data<App>,
-    member: Member,
-    path: web::Path<String>,
-    input: web::Form<Input>,
+    id: Id,
+    sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(&input.csrf)?;
-    write(&app, &member, Some(id(&path)?), &input).await
+    write(&app, &sent, Some(id.0)).await
 }
 
 /// Deletes a water, or brings it back; the list says which.
 async fn set_deleted(
     app: &App,
     member: &Member,
-    (path, token): (&str, &str),
+    id: Id,
     deleted: bool,
 ) -> Result<HttpResponse, PageError> {
-    member.reader.check_csrf(token)?;
-    let id = id(path)?;
-    app.store
-        .delete_water(member.account.owner, id, deleted)
-        .await?;
+    let owner = member.account.owner;
+    app.store.delete_water(owner, id.0, deleted).await?;
     let said = if deleted { "deleted" } else { "saved" };
-    Ok(see_other(&format!("/waters?{said}={id}")))
+    Ok(see_other(&format!("/waters?{said}={}", id.0)))
 }
 
 /// Deletes a water; the list then offers to bring it back.
 pub async fn delete(
     app: web::Data<App>,
-    member: Member,
-    path: web::Path<String>,
-    form: web::Form<Bare>,
+    id: Id,
+    sent: Signed<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    set_deleted(&app, &member, (&path, &form.csrf), true).await
+    set_deleted(&app, &sent.member, id, true).await
 }
 
 /// Brings a water back.
 pub async fn restore(
     app: web::Data<App>,
-    member: Member,
-    path: web::Path<String>,
-    form: web::Form<Bare>,
+    id: Id,
+    sent: Signed<Bare>,
 ) -> Result<HttpResponse, PageError> {
-    set_deleted(&app, &member, (&path, &form.csrf), false).await
-}
-
-/// The sentence of a question that names a water: its words take the place of
-/// those that stood there.
-#[must_use]
-pub fn applied(http: &HttpRequest, reader: &Reader, waters: &[Water]) -> Option<String> {
-    let pairs: Vec<(String, String)> = serde_urlencoded::from_str(http.query_string()).ok()?;
-    let id = pairs
-        .iter()
-        .find(|p| p.0 == "water")
-        .map(|p| p.1.as_str())?;
-    let water = waters.iter().find(|w| w.id.to_string() == id)?;
-    let mut asked = PickForm::from_query(http.query_string(), reader.options);
-    asked.take_place(&PickForm::from_request(&water.asked, reader.options));
-    Some(asked.query())
+    set_deleted(&app, &sent.member, id, false).await
 }

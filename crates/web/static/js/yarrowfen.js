@@ -9,7 +9,7 @@
   // After a word changed, the forms in the page's head come back to the new question.
   document.addEventListener('htmx:afterSettle', () => {
     const here = $('[data-here][name=back]');
-    if (here && ['/', '/bench', '/cast'].includes(location.pathname)) here.value = location.pathname + location.search;
+    if (here && ['/', '/bench', '/cast', '/count'].includes(location.pathname)) here.value = location.pathname + location.search;
   });
   // The second sentence stays open over a swap.
   let moreOpen = false;
@@ -61,12 +61,12 @@
     u: () => $('button[name=units]')?.click(),
     k: keep,
   };
-  const places = { p: '/', k: '/kept', b: '/bench', t: '/cast', x: '/box', w: '/waters', a: '/account' };
+  const place = (key) => document.querySelector(`#help a[data-key="${CSS.escape(key)}"]`);
   let going = false;
   document.addEventListener('keydown', (e) => {
     if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }
     if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || $('#help').open) return;
-    if (going) { going = false; if (places[e.key]) { e.preventDefault(); location.href = places[e.key]; } return; }
+    if (going) { going = false; const to = place(e.key); if (to) { e.preventDefault(); location.href = to.href; } return; }
     if (e.key === 'g') { going = true; return; }
     const act = keys[e.key];
     if (act) { e.preventDefault(); act(); }

@@ -272,7 +272,7 @@ async fn a_sounder_that_goes_is_told_and_found_again(pool: PgPool) {
         std::thread::sleep(std::time::Duration::from_secs(5));
     });
     let app = App {
-        sounder: std::sync::Arc::new(routes::sounder::Sounder::at(Some(address))),
+        sounder: std::sync::Arc::new(yarrowfen_web::live::sounder::Sounder::at(Some(address))),
         ..App::new(Engine::new().unwrap(), Store::over(pool), "static".into())
     };
     let server = test::init_service(

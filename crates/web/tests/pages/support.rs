@@ -9,8 +9,10 @@ pub use serde_json::{Value, json};
 pub use sqlx::PgPool;
 pub use yarrowfen_core::Engine;
 pub use yarrowfen_store::Store;
-pub use yarrowfen_web::routes::{self, App};
-pub use yarrowfen_web::session;
+
+pub use yarrowfen_web::app::App;
+pub use yarrowfen_web::reader as session;
+pub use yarrowfen_web::routes;
 
 macro_rules! server {
     ($pool:expr) => {{

@@ -5,9 +5,10 @@ use serde_json::{Map, Value, json};
 use yarrowfen_core::{FieldError, Options, PickRequest};
 use yarrowfen_store::Owned;
 
-use crate::errors::PageError;
-use crate::routes::{App, api::fault_json};
-use crate::session::Reader;
+use crate::app::App;
+use crate::contract::fault_json;
+use crate::reader::Visitor;
+use crate::reply::PageError;
 
 fn no_account() -> HttpResponse {
     let fault = FieldError::new("", "this is for an account: sign in first");
@@ -26,7 +27,7 @@ fn told(owned: &Owned) -> Value {
 }
 
 /// Everything in one's own box.
-pub async fn list_json(app: web::Data<App>, reader: Reader) -> Result<HttpResponse, PageError> {
+pub async fn list_json(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
     let Some(account) = &reader.account else {
         return Ok(no_account());
     };
@@ -38,7 +39,7 @@ pub async fn list_json(app: web::Data<App>, reader: Reader) -> Result<HttpRespon
 /// An answer, and what of one's own box serves it.
 pub async fn pick_json(
     app: web::Data<App>,
-    reader: Reader,
+    reader: Visitor,
     body: web::Bytes,
 ) -> Result<HttpResponse, PageError> {
     let Some(account) = &reader.account else {

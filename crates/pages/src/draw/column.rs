@@ -1,0 +1,264 @@
+//! The water column: depth, bottom, and up to three weights falling, one bead
+//! a second.
+
+use std::fmt::Write;
+use yarrowfen_core::PickRequest;
+
+use yarrowfen_core::answer::{Answer, RungReport, Text};
+use yarrowfen_core::base::codes::FishAt;
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::physics::hold::{CURRENT_MEAN, carried_m};
+
+use crate::draw::bed::{self, FLOOR, LEFT, RIGHT, SURFACE};
+
+/// A mark of depth.
+pub struct Tick {
+    /// Height in the drawing.
+    pub y: Printed,
+    /// Its words.
+    pub label: String,
+}
+
+/// A bead.
+pub struct Bead {
+    /// Place in the drawing.
+    pub x: Printed,
+    /// Place in the drawing.
+    pub y: Printed,
+    /// Its second, where there is room for it.
+    pub second: Option<u32>,
+}
+
+/// A weight falling.
+pub struct Track {
+    /// Whether it is the one tied on.
+    pub chosen: bool,
+    /// The weight.
+    pub label: Text,
+    /// Where its name stands.
+    pub x: Printed,
+    /// Path of the fall.
+    pub path: String,
+    /// One a second.
+    pub beads: Vec<Bead>,
+    /// Radius of a bead.
+    pub radius: &'static str,
+    /// Where the time stands.
+    pub end_x: Printed,
+    /// The time.
+    pub time: String,
+    /// The speed, for the table.
+    pub speed: Printed,
+}
+
+/// The drawing.
+pub struct Column {
+    /// Depth marks.
+    pub ticks: Vec<Tick>,
+    /// Weights, lighter first.
+    pub tracks: Vec<Track>,
+    /// The bottom, as SVG.
+    pub bed: &'static str,
+    /// What stands on it, as SVG.
+    pub standing: &'static str,
+    /// What is said over the water.
+    pub sky: String,
+    /// Line in the air, bowed by the wind.
+    pub bow: String,
+    /// Where the fish hold: top, height and words.
+    pub fish: (Printed, Printed, &'static str),
+    /// Words for a screen reader.
+    pub told: String,
+    /// What the current does to a fall, if it does.
+    pub swept: Option<String>,
+}
+
+fn n(value: f64) -> Printed {
+    printed(value, 1)
+}
+
+/// Room that a swept fall may take sideways, in the drawing's units.
+const ROOM: f64 = 96.0;
+
+/// The column of an answer.
+#[must_use]
+pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
+    let depth = a.depth_m.unwrap_or(r.water.depth_m);
+    let scale = (FLOOR - SURFACE) / depth;
+    let chosen = a
+        .rungs
+        .iter()
+        .position(|x| (x.oz - a.weight.oz).abs() < 1e-9)
+        .unwrap_or(0);
+    let shown: Vec<_> = (chosen.saturating_sub(1)..=(chosen + 1).min(a.rungs.len() - 1)).collect();
+    let flow = CURRENT_MEAN * r.water.current_mps;
+    let slowest = shown
+        .iter()
+        .filter_map(|i| a.rungs[*i].time_s)
+        .fold(0.0, f64::max);
+    let sideways = if flow > 0.0 {
+        scale.min(ROOM / (flow * slowest).max(1e-9))
+    } else {
+        0.0
+    };
+    let gap = (RIGHT - LEFT) / 4.0;
+    let track = |(place, i): (usize, &usize)| {
+        // The chosen one keeps the middle, also at an end of the ladder.
+        let slot = if shown.len() == 3 {
+            place + 1
+        } else if *i == chosen {
+            2
+        } else if *i < chosen {
+            1
+        } else {
+            3
+        };
+        let x0 = LEFT + gap * f64::from(u8::try_from(slot).unwrap_or(2))
+            - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
+        one_track(
+            &a.rungs[*i],
+            *i == chosen,
+            x0,
+            scale,
+            flow * sideways,
+            depth,
+        )
+    };
+    let tracks: Vec<_> = shown.iter().enumerate().map(track).collect();
+    let sky = format!(
+        "cast {}, wind {}",
+        Dimension::Distance.print(r.cast_m, units),
+        Dimension::Wind.print(r.water.wind_mps, units)
+    );
+    let told = tracks
+        .iter()
+        .map(|t| format!("{}: {} to the bottom", t.label, t.time))
+        .collect::<Vec<_>>()
+        .join("; ");
+    let middle = LEFT + gap * 2.0 - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
+    let sag = 30.0 - (r.water.wind_mps * 4.0).min(26.0);
+    Column {
+        ticks: ticks(depth, scale, units),
+        tracks,
+        bed: bed::bed(r.water.bottom),
+        standing: bed::standing(r.water.cover),
+        bow: format!(
+            "M{} {}Q{} {} {} 8",
+            n(middle + 5.0),
+            n(SURFACE - 5.0),
+            n(middle + 62.0),
+            n(sag - 6.0),
+            n(RIGHT)
+        ),
+        sky,
+        fish: fish(r.fish_at),
+        told,
+        swept: (flow > 0.0).then(|| {
+            format!(
+                "the current carries it {} before it lands",
+                Dimension::Distance.print(carried_m(r.water.current_mps, a.sink.time_s), units)
+            )
+        }),
+    }
+}
+
+fn fish(at: FishAt) -> (Printed, Printed, &'static str) {
+    let water = FLOOR - SURFACE;
+    let (top, height, words) = match at {
+        FishAt::Bottom => (0.84, 0.16, "fish on the bottom"),
+        FishAt::JustAbove => (0.70, 0.18, "fish just above it"),
+        FishAt::Suspended => (0.36, 0.26, "fish suspended"),
+    };
+    (n(SURFACE + top * water), n(height * water), words)
+}
+
+/// A round step that gives four to eight marks.
+fn ticks(depth_m: f64, scale: f64, units: UnitSystem) -> Vec<Tick> {
+    let per_unit = if units == UnitSystem::Imperial {
+        0.3048
+    } else {
+        1.0
+    };
+    let depth = depth_m / per_unit;
+    let step = [0.1, 0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0]
+        .into_iter()
+        .find(|s| depth / s <= 7.0)
+        .unwrap_or(50.0);
+    let unit = Dimension::Distance.unit(units);
+    let mut all = Vec::new();
+    let mut at = 0.0;
+    while at < depth - step * 0.45 {
+        all.push(Tick {
+            y: n(SURFACE + at * per_unit * scale),
+            label: plain(at, 1),
+        });
+        at += step;
+    }
+    all.push(Tick {
+        y: n(FLOOR),
+        label: format!("{} {unit}", plain(depth, 1)),
+    });
+    all
+}
+
+/// Goes on to a point. Writing to a string cannot fail.
+fn line_to(path: &mut String, x: f64, y: f64) {
+    let _ = write!(path, "L{} {}", n(x), n(y));
+}
+
+fn one_track(
+    rung: &RungReport,
+    chosen: bool,
+    x0: f64,
+    scale: f64,
+    drift: f64,
+    depth: f64,
+) -> Track {
+    let beads = &rung.depth_by_second;
+    let every = if beads.len() > 24 {
+        5
+    } else if beads.len() > 12 {
+        2
+    } else {
+        1
+    };
+    let point = |second: f64, z: f64| (x0 + drift * second, SURFACE + z * scale);
+    let mut path = String::with_capacity(16 * (beads.len() + 2));
+    let _ = write!(path, "M{} {SURFACE}", n(x0));
+    let mut drawn = Vec::with_capacity(beads.len() + 1);
+    for (i, z) in std::iter::once(&0.0).chain(beads).enumerate() {
+        let second = u32::try_from(i).unwrap_or(0);
+        let (x, y) = point(f64::from(second), *z);
+        line_to(&mut path, x, y);
+        let named = chosen && second > 0 && second % every == 0 && z / depth < 0.97;
+        drawn.push(Bead {
+            x: n(x),
+            y: n(y),
+            second: named.then_some(second),
+        });
+    }
+    let (end_x, time) = match rung.time_s {
+        Some(t) => {
+            let (x, y) = point(t, depth);
+            line_to(&mut path, x, y);
+            (x, format!("{} s", plain(t, usize::from(t < 5.0))))
+        }
+        None => (x0, "floats".to_owned()),
+    };
+    Track {
+        chosen,
+        label: rung.label.clone(),
+        x: n(x0),
+        path,
+        radius: match (chosen, beads.len()) {
+            (true, 0..=16) => "7",
+            (false, 0..=16) => "5",
+            (true, _) => "4.5",
+            (false, _) => "3",
+        },
+        beads: drawn,
+        end_x: n(end_x),
+        time,
+        speed: printed(rung.speed_mps, 2),
+    }
+}

@@ -1,0 +1,59 @@
+//! The account, and pages that say that something cannot be shown.
+
+use askama::Template;
+use yarrowfen_rows::Account;
+
+use crate::reader::Reader;
+use crate::reply::{Reply, Shown};
+use crate::views::account::{AccountPage, MinePage};
+
+/// A fault by the field of its form.
+pub type FormFaults = Vec<(&'static str, String)>;
+
+/// Signing in and up. `demo` offers the demo's angler; `again` is which form was
+/// sent, with the name typed and the faults.
+///
+/// # Errors
+/// When the template fails.
+pub fn account(
+    reader: &Reader,
+    demo: bool,
+    said: Option<&'static str>,
+    again: Option<(u16, &'static str, &str, FormFaults)>,
+) -> Shown {
+    let page = AccountPage::new(reader, demo, said);
+    match again {
+        None => Reply::page(200, &page),
+        Some((code, which, name, faults)) => Reply::page(code, &page.with(which, name, faults)),
+    }
+}
+
+/// The account of who is signed in, with the faults of a form that was sent.
+///
+/// # Errors
+/// When the template fails.
+pub fn mine(
+    reader: &Reader,
+    account: &Account,
+    said: Option<&'static str>,
+    faults: FormFaults,
+) -> Shown {
+    let code = if faults.is_empty() { 200 } else { 422 };
+    let page = MinePage::new(reader, account, said).with(faults);
+    Reply::page(code, &page)
+}
+
+#[derive(Template)]
+#[template(path = "error.html")]
+struct ErrorPage<'a> {
+    status: u16,
+    message: &'a str,
+}
+
+/// A page that says what is wrong, without knowing who reads it.
+#[must_use]
+pub fn error(status: u16, message: &str) -> Reply {
+    let page = ErrorPage { status, message };
+    let body = page.render().unwrap_or_else(|_| message.to_owned());
+    Reply::html(status, body)
+}

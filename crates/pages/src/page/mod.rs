@@ -1,0 +1,21 @@
+//! One function a page: from engine, reader, query and what is held to a reply.
+
+mod account;
+mod bench;
+mod cast;
+mod count;
+mod gaps;
+mod kept;
+mod pick;
+mod tackle;
+mod waters;
+
+pub use account::{account, error, mine};
+pub use bench::{bench, bench_print, bench_screen};
+pub use cast::{cast, cast_with};
+pub use count::{Typed, count};
+pub use gaps::{Situations, gaps};
+pub use kept::{KeptList, compare, keep_again, kept, kept_one};
+pub use pick::{Held, answered, at_water, card, how, pick};
+pub use tackle::{box_again, box_list, box_row, import_choose, import_preview, import_progress};
+pub use waters::{WatersList, waters};

@@ -1,0 +1,114 @@
+//! One struct a page, made from core's answer. No rule of the trade here.
+
+pub mod account;
+pub mod bench;
+pub mod card;
+pub mod cast;
+pub mod compare;
+pub mod count;
+pub mod gaps;
+pub mod how;
+pub mod import;
+pub mod kept;
+pub mod ladder;
+pub mod own;
+pub mod pick;
+pub mod sentence;
+pub mod tackle;
+pub mod waters;
+
+use crate::reader::{Reader, Theme};
+use crate::site;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+
+/// What every page's frame shows.
+pub struct Frame {
+    /// Which page is open, for the bar of pages.
+    pub page: &'static str,
+    /// Form token.
+    pub csrf: String,
+    /// Light.
+    pub theme: Theme,
+    /// Units shown.
+    pub units: UnitSystem,
+    /// Weights shown.
+    pub ladder: Ladder,
+    /// Sides that the reader set once, as a query string.
+    pub views: String,
+    /// Path and query to come back to after a choice.
+    pub here: String,
+    /// The question that the menu leads back to, as a query string.
+    pub question: String,
+    /// The name of who is signed in.
+    pub name: Option<String>,
+}
+
+/// A link of the menu.
+pub struct MenuLink {
+    /// Where to.
+    pub href: String,
+    /// What a reader calls it.
+    pub label: &'static str,
+    /// Whether it is open.
+    pub here: bool,
+}
+
+impl Frame {
+    /// The frame of a page.
+    #[must_use]
+    pub fn new(page: &'static str, reader: &Reader, here: String) -> Self {
+        Self {
+            page,
+            csrf: reader.csrf.clone(),
+            theme: reader.theme,
+            units: reader.options.units,
+            ladder: reader.options.ladder,
+            views: reader.views.clone(),
+            here,
+            question: reader.question.clone(),
+            name: reader.account.as_ref().map(|a| a.name.clone()),
+        }
+    }
+    /// The menu: each page with as much of the question as it carries.
+    #[must_use]
+    pub fn menu(&self) -> Vec<MenuLink> {
+        let link = |p: &site::Page| MenuLink {
+            href: p.with(&self.question),
+            label: p.label,
+            here: p.name == self.page,
+        };
+        site::PAGES.iter().filter(|p| p.in_menu).map(link).collect()
+    }
+
+    /// Pages with a key after `g`, for the script and the sheet of shortcuts.
+    #[must_use]
+    pub fn keyed(&self) -> Vec<(char, String, &'static str)> {
+        let keyed = |p: &site::Page| Some((p.key?, p.with(&self.question), p.label));
+        site::PAGES.iter().filter_map(keyed).collect()
+    }
+
+    /// The other light.
+    #[must_use]
+    pub fn other_theme(&self) -> Theme {
+        match self.theme {
+            Theme::Sun => Theme::Dawn,
+            Theme::Dawn => Theme::Sun,
+        }
+    }
+    /// The other units.
+    #[must_use]
+    pub fn other_units(&self) -> UnitSystem {
+        match self.units {
+            UnitSystem::Metric => UnitSystem::Imperial,
+            UnitSystem::Imperial => UnitSystem::Metric,
+        }
+    }
+    /// The other ladder.
+    #[must_use]
+    pub fn other_ladder(&self) -> Ladder {
+        match self.ladder {
+            Ladder::Ounces => Ladder::Grams,
+            Ladder::Grams => Ladder::Ounces,
+        }
+    }
+}

@@ -1,0 +1,374 @@
+//! The Pick page, and the answer block that kept picks share with it.
+
+use askama::Template;
+use yarrowfen_core::answer::{Answer, Reason, Switch, Text};
+use yarrowfen_core::base::codes::{BaitForm, TurnTo};
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::{FieldError, PickRequest};
+
+use super::Frame;
+use super::ladder::{RungView, ladder, short};
+use super::own::OwnView;
+use super::sentence::Sentence;
+use crate::ask::PickForm;
+use crate::draw::column::{Column, column};
+use crate::draw::head::{HeadDrawing, head};
+use yarrowfen_rows::Water;
+
+/// What one school would tie on, and the page that says so.
+pub struct SchoolView {
+    /// Its name.
+    pub name: &'static str,
+    /// The weight.
+    pub label: Text,
+    /// Its speed, with its unit.
+    pub speed: String,
+    /// What it says of itself.
+    pub says: Text,
+    /// Whether the answer follows it.
+    pub here: bool,
+    /// The page by this school; none on a kept answer.
+    pub href: Option<String>,
+}
+
+/// A rig of the strip: the nine, best first.
+pub struct RigCell {
+    /// Its name.
+    pub name: &'static str,
+    /// The weight it would take.
+    pub label: Text,
+    /// Why, or why not.
+    pub why: Text,
+    /// Whether the answer is for it.
+    pub here: bool,
+    /// Head and hook it would take; none for the answer's own.
+    pub head: Option<String>,
+    /// Why not first.
+    pub why_not: Option<Text>,
+    /// The page for this rig; none on a kept answer.
+    pub href: Option<String>,
+}
+
+/// The answer as shown.
+pub struct AnswerView {
+    /// The answer.
+    pub a: Answer,
+    /// Units of the texts.
+    pub units: UnitSystem,
+    /// The weight without its unit, and the unit.
+    pub weight: (String, &'static str),
+    /// The same weight in the other units.
+    pub other_weight: String,
+    /// Drawing of head and bait.
+    pub head: HeadDrawing,
+    /// Drawing of the fall.
+    pub column: Column,
+    /// The ladder.
+    pub ladder: Vec<RungView>,
+    /// How many of the answer's reasons stand beside the ladder.
+    first_reasons: usize,
+    /// The nine rigs, best first.
+    pub rigs: Vec<RigCell>,
+    /// By each school.
+    pub schools: Vec<SchoolView>,
+    /// What could be turned to: words for each.
+    pub switches: Vec<(Text, Text)>,
+    /// Other baits.
+    pub baits: Vec<(Text, Text)>,
+    /// Triggers outside the window are not on the ladder: said in a line.
+    pub step_words: Vec<String>,
+    /// For keeping it; none on an answer that is kept already.
+    pub keep: Option<KeepForm>,
+}
+
+/// Reasons that stand beside the ladder.
+const FIRST: usize = 3;
+
+/// Codes of things that lie outside the nine rigs, in words.
+/// What to turn to, in words; a code of an older model stands for itself.
+fn switch_words(s: &Switch) -> (Text, Text) {
+    let known = TurnTo::from_code(&s.to).map(TurnTo::label);
+    let form = || BaitForm::from_code(&s.to).map(BaitForm::label);
+    let words = known.or_else(form).map_or_else(|| s.to.clone(), Into::into);
+    (words, s.when.clone())
+}
+
+impl AnswerView {
+    /// Shows an answer. `form` makes links to what other schools say.
+    #[must_use]
+    pub fn new(
+        request: &PickRequest,
+        mut a: Answer,
+        units: UnitSystem,
+        form: Option<&PickForm>,
+    ) -> Self {
+        let by_school = form.map(|f| f.query_with(&[("school", "")]));
+        let grams = a.weight.label.ends_with(" g");
+        let schools = a
+            .schools
+            .iter()
+            .map(|s| SchoolView {
+                name: s.school.label(),
+                label: s.label.clone(),
+                speed: Dimension::Speed.print(s.speed_mps, units),
+                says: s.says.clone(),
+                here: s.school == a.school,
+                href: by_school
+                    .as_ref()
+                    .filter(|_| s.school != a.school)
+                    .map(|rest| format!("/?{rest}&school={}", s.school.code())),
+            })
+            .collect();
+        let rigs = rig_cells(&a, form);
+        let first_reasons = put_first(&mut a.reasons);
+        let on_ladder = |label: &str, l: &[RungView]| {
+            l.iter().any(|r| {
+                r.label == short(label) && !r.note.is_empty() && !r.class.contains("bound")
+            })
+        };
+        let ladder = ladder(&a, units);
+        let step_words = [("Up to", &a.step_up), ("Down to", &a.step_down)]
+            .into_iter()
+            .filter_map(|(word, step)| {
+                step.as_ref()
+                    .filter(|s| !on_ladder(&s.label, &ladder))
+                    .map(|s| format!("{word} {}: {}", s.label, s.when))
+            })
+            .collect();
+        Self {
+            weight: (
+                short(&a.weight.label).trim_end_matches(" g").to_owned(),
+                if grams { "g" } else { "oz" },
+            ),
+            other_weight: if grams {
+                format!("{} oz", plain(a.weight.oz, 3))
+            } else {
+                format!("{} g", plain(a.weight.g, 1))
+            },
+            head: head(&a, request.bait.form, units),
+            column: column(request, &a, units),
+            ladder,
+            first_reasons,
+            rigs,
+            schools,
+            switches: a.switches.iter().map(switch_words).collect(),
+            baits: a.bait_switches.iter().map(switch_words).collect(),
+            step_words,
+            keep: None,
+            units,
+            a,
+        }
+    }
+
+    /// Reasons beside the ladder.
+    #[must_use]
+    pub fn first_reasons(&self) -> &[Reason] {
+        &self.a.reasons[..self.first_reasons]
+    }
+    /// The other reasons.
+    #[must_use]
+    pub fn other_reasons(&self) -> &[Reason] {
+        &self.a.reasons[self.first_reasons..]
+    }
+    /// A size with its unit.
+    #[must_use]
+    pub fn size(&self, mm: &f64) -> String {
+        Dimension::Size.print(*mm, self.units)
+    }
+    /// A speed with its unit.
+    #[must_use]
+    pub fn speed(&self, mps: &f64) -> String {
+        Dimension::Speed.print(*mps, self.units)
+    }
+    /// Two tests of line: `6–8`, or one.
+    #[must_use]
+    pub fn span(&self, pair: &(f64, f64)) -> String {
+        let (least, most) = (plain(pair.0, 0), plain(pair.1, 0));
+        if least == most {
+            least
+        } else {
+            format!("{least}–{most}")
+        }
+    }
+    /// A pull in grams, as a hand knows it.
+    #[must_use]
+    pub fn pull(&self, newton: &f64) -> String {
+        format!(
+            "{} g",
+            plain(newton / yarrowfen_core::base::GRAVITY * 1000.0, 1)
+        )
+    }
+    /// Line and leader in words.
+    #[must_use]
+    pub fn line_words(&self) -> String {
+        let l = &self.a.line;
+        match &*l.kind {
+            "braid_to_fluorocarbon" => format!(
+                "{} lb braid to {} lb fluorocarbon, 2 m",
+                self.span(&l.main_lb),
+                self.span(&l.leader_lb)
+            ),
+            kind => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
+        }
+    }
+}
+
+/// The strip of rigs, each a link where the question can be asked again.
+fn rig_cells(a: &Answer, form: Option<&PickForm>) -> Vec<RigCell> {
+    let by_rig = form.map(|f| f.query_with(&[("rig", "")]));
+    let cell = |place: &yarrowfen_core::answer::RigPlace| {
+        let runner = a.runners_up.iter().find(|r| r.rig == place.rig);
+        RigCell {
+            name: place.rig.label(),
+            label: short(&place.label).to_owned().into(),
+            why: place.why.clone(),
+            here: place.rig == a.rig,
+            head: runner
+                .map(|r| format!("{}, {}, hook {}", r.weight.label, r.head.shape, r.hook.size)),
+            why_not: runner.map(|r| r.why_not_first.clone()),
+            href: by_rig
+                .as_ref()
+                .map(|rest| format!("/?{rest}&rig={}", place.rig.code())),
+        }
+    };
+    a.rigs.iter().map(cell).collect()
+}
+
+/// Puts first the reasons that matter most beside the ladder: why this fall,
+/// why this head, and the first thing that speaks against it. Gives how many.
+fn put_first(all: &mut [Reason]) -> usize {
+    let wanted: [fn(&Reason) -> bool; FIRST] = [
+        |r| r.code == "fall_speed",
+        |r| r.code == "shape_by_traits",
+        |r| !r.speaks_for,
+    ];
+    let mut first = 0;
+    for wants in wanted {
+        if let Some(at) = all[first..].iter().position(wants) {
+            all[first..=first + at].rotate_right(1);
+            first += 1;
+        }
+    }
+    first
+}
+
+/// The form for keeping an answer.
+#[derive(Default, Clone)]
+pub struct KeepForm {
+    /// The question, as a query string.
+    pub query: String,
+    /// Form token.
+    pub csrf: String,
+    /// What was typed, or what is proposed.
+    pub name: String,
+    /// Where.
+    pub place: String,
+    /// Remark.
+    pub remark: String,
+    /// Faults by field.
+    pub faults: Vec<(&'static str, String)>,
+}
+
+impl KeepForm {
+    /// The fault of a field.
+    #[must_use]
+    pub fn fault(&self, field: &str) -> Option<&String> {
+        self.faults.iter().find(|f| f.0 == field).map(|f| &f.1)
+    }
+}
+
+/// The Pick page.
+#[derive(Template)]
+#[template(path = "pick.html", blocks = ["pick"])]
+pub struct PickPage {
+    /// Frame.
+    pub frame: Frame,
+    /// The sentence.
+    pub sentence: Sentence,
+    /// The answer, unless the question has faults.
+    pub view: Option<AnswerView>,
+    /// The question as a query string.
+    pub query: String,
+    /// Sides that this question takes in disputes, as a query string.
+    pub views: String,
+    /// Whether they are those that the reader set once.
+    pub views_set: bool,
+    /// What of the reader's own box serves the answer.
+    pub own: Option<OwnView>,
+    /// The reader's waters: id and name; none for who is not signed in.
+    pub waters: Vec<(String, String)>,
+}
+
+impl PickPage {
+    /// The page of a form and what came of it. `typed` is a keep form that
+    /// came back with faults.
+    #[must_use]
+    pub fn new(
+        frame: Frame,
+        form: &PickForm,
+        outcome: Result<(PickRequest, Answer), Vec<FieldError>>,
+        typed: Option<KeepForm>,
+    ) -> Self {
+        let query = frame
+            .here
+            .strip_prefix("/?")
+            .map_or_else(|| form.query(), str::to_owned);
+        let (view, faults) = match outcome {
+            Ok((request, answer)) => {
+                let depth = Dimension::Distance.print(request.water.depth_m, form.units);
+                let name = format!(
+                    "{} {}, {depth} over {}",
+                    answer.weight.label, answer.rig, request.water.bottom
+                );
+                let fresh = KeepForm {
+                    name,
+                    ..KeepForm::default()
+                };
+                let keep = KeepForm {
+                    query: query.clone(),
+                    csrf: frame.csrf.clone(),
+                    ..typed.unwrap_or(fresh)
+                };
+                let view = AnswerView::new(&request, answer, form.units, Some(form));
+                (
+                    Some(AnswerView {
+                        keep: Some(keep),
+                        ..view
+                    }),
+                    Vec::new(),
+                )
+            }
+            Err(faults) => (None, faults),
+        };
+        let frame_views = frame.views.clone();
+        let sentence = Sentence::new(form, &faults, view.as_ref().map(|v| &v.a));
+        Self {
+            frame,
+            sentence,
+            view,
+            query,
+            views_set: form.views() == frame_views,
+            views: form.views(),
+            own: None,
+            waters: Vec::new(),
+        }
+    }
+
+    /// The form for saving the sentence's water.
+    #[must_use]
+    pub fn water_query(&self) -> String {
+        let mut out = form_urlencoded::Serializer::new(String::new());
+        out.append_pair("from", &self.query).finish()
+    }
+
+    /// With what the reader has: what of the box serves, and the waters.
+    #[must_use]
+    pub fn with_own(self, own: Option<OwnView>, waters: &[Water]) -> Self {
+        let waters = waters.iter().map(|w| (w.id.to_string(), w.name.clone()));
+        Self {
+            own,
+            waters: waters.collect(),
+            ..self
+        }
+    }
+}

@@ -1,0 +1,365 @@
+//! The sentence whose words are the controls.
+
+use std::borrow::Cow;
+
+use yarrowfen_core::answer::Answer;
+use yarrowfen_core::base::codes::{LineKind, Material};
+use yarrowfen_core::base::{Dimension, UnitSystem};
+use yarrowfen_core::{FieldError, PickRequest};
+
+use crate::ask::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
+
+/// One choice behind a word.
+pub struct Choice {
+    /// Its code, empty for unknown.
+    pub code: &'static str,
+    /// Its words.
+    pub label: Cow<'static, str>,
+    /// Whether it is taken.
+    pub chosen: bool,
+}
+
+/// A word of the sentence.
+pub struct Control {
+    /// Name in the query.
+    pub key: &'static str,
+    /// For a screen reader.
+    pub label: &'static str,
+    /// What the sentence shows.
+    pub text: String,
+    /// What stands in the box of a number.
+    pub typed: String,
+    /// Choices of a select; empty for a number.
+    pub choices: Vec<Choice>,
+    /// Its fault.
+    pub fault: Option<String>,
+    /// Values one tap away, with `|` between.
+    pub chips: &'static str,
+    /// Width of the box in characters.
+    pub size: usize,
+}
+
+/// The sentence.
+pub struct Sentence {
+    controls: Vec<Control>,
+    /// Faults with their names, for the list above the answer.
+    pub faults: Vec<(&'static str, String)>,
+    /// Whether the second sentence stands open.
+    pub more_open: bool,
+}
+
+/// Words of the second sentence.
+const MORE: &[&str] = &[
+    "cast",
+    "drift",
+    "retrieve",
+    "body",
+    "light",
+    "forage",
+    "pressure",
+    "toothy",
+    "line_kind",
+    "line_mm",
+    "line_lb",
+    "leader_lb",
+    "rod_min",
+    "rod_max",
+    "material",
+    "stand_up",
+    "spring",
+    "temper",
+    "main_line",
+    "hook_set",
+    "colour",
+    "head_colour",
+    "point",
+];
+
+/// The code that a blank word of a list stands for: that of the answer where it
+/// decides, else what is usual.
+fn usual_code(key: &str, answer: Option<&Answer>) -> Option<&'static str> {
+    let usual = PickRequest::usual();
+    match key {
+        "light" => Some(usual.water.light.code()),
+        "pressure" => Some(usual.pressure.code()),
+        "line_kind" => Some(
+            answer
+                .map_or(LineKind::Braid, |a| a.line.computed_with)
+                .code(),
+        ),
+        "material" => Some(answer.map_or(Material::Lead, |a| a.head.material).code()),
+        _ => None,
+    }
+}
+
+/// The words of that code.
+fn usual_words(word: &Word, answer: Option<&Answer>) -> Option<&'static str> {
+    let code = usual_code(word.key, answer)?;
+    match word.kind {
+        Kind::Code(list) => list().iter().find(|w| w.0 == code).map(|w| w.1),
+        _ => None,
+    }
+}
+
+/// What a blank word says in the sentence.
+fn blank(key: &str) -> &'static str {
+    match key {
+        "temp" => "unknown",
+        "current" | "drift" => "none",
+        "retrieve" => "usual",
+        "toothy" => "no",
+        "school" | "stand_up" | "spring" | "temper" | "main_line" | "hook_set" | "colour"
+        | "head_colour" | "point" => "as is usual",
+        _ => "unknown",
+    }
+}
+
+/// Values one tap away, by word and units.
+fn chips(key: &str, units: UnitSystem) -> &'static str {
+    match (key, units) {
+        ("depth", UnitSystem::Metric) => "1 m|2 m|3 m|4 m|6 m|8 m|10 m|2–5 m",
+        ("depth", UnitSystem::Imperial) => "3 ft|6 ft|9 ft|12 ft|16 ft|20 ft|30 ft|6–15 ft",
+        ("temp", UnitSystem::Metric) => "4 °C|8 °C|12 °C|16 °C|20 °C|24 °C|28 °C|unknown",
+        ("temp", UnitSystem::Imperial) => "40 °F|47 °F|54 °F|60 °F|68 °F|75 °F|82 °F|unknown",
+        ("wind", UnitSystem::Metric) => "0 m/s|1 m/s|2 m/s|3 m/s|5 m/s|7 m/s|9 m/s|12 m/s",
+        ("wind", UnitSystem::Imperial) => "0 mph|3 mph|5 mph|8 mph|12 mph|16 mph|20 mph|25 mph",
+        ("current", UnitSystem::Metric) => "none|0.1 m/s|0.2 m/s|0.4 m/s|0.6 m/s|0.8 m/s",
+        ("current", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1.2 ft/s|2 ft/s|2.6 ft/s",
+        ("drift", UnitSystem::Metric) => "none|0.1 m/s|0.2 m/s|0.3 m/s|0.5 m/s|0.8 m/s",
+        ("drift", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1 ft/s|1.6 ft/s|2.6 ft/s",
+        ("length", UnitSystem::Metric) => "45 mm|64 mm|70 mm|76 mm|89 mm|100 mm|140 mm|165 mm",
+        ("length", UnitSystem::Imperial) => "1.75 in|2.5 in|2.75 in|3 in|3.5 in|4 in|5.5 in|6.5 in",
+        ("cast", UnitSystem::Metric) => "8 m|12 m|16 m|20 m|25 m|30 m|40 m",
+        ("cast", UnitSystem::Imperial) => "25 ft|40 ft|50 ft|65 ft|80 ft|100 ft|130 ft",
+        ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
+        ("retrieve", UnitSystem::Imperial) => "usual|0.2 ft/s|0.3 ft/s|0.5 ft/s|0.7 ft/s|1 ft/s",
+        _ => "",
+    }
+}
+
+fn control(
+    (place, word): (usize, &Word),
+    form: &PickForm,
+    faults: &[FieldError],
+    answer: Option<&Answer>,
+) -> Control {
+    let typed = form.at(place);
+    let fault = faults
+        .iter()
+        .find(|f| f.field == word.field || upper_end(word).is_some_and(|l| f.field == l.field))
+        .map(|f| f.message.clone());
+    let choices = choices(word, typed, answer);
+    let text = match choices.iter().find(|c| c.chosen) {
+        Some(_) if word.key == "school" && typed.is_empty() => {
+            answer.map_or("usual", |a| a.school.label()).to_owned()
+        }
+        Some(_) if word.key == "rig" && typed.is_empty() => {
+            answer.map_or("best rig", |a| a.rig.label()).to_owned()
+        }
+        Some(_) if typed.is_empty() => usual_words(word, answer)
+            .unwrap_or_else(|| blank(word.key))
+            .to_owned(),
+        Some(c) => c.label.clone().into_owned(),
+        None if !typed.is_empty() => printed(word, typed, form),
+        None => blank(word.key).to_owned(),
+    };
+    let typed = if typed.is_empty() && !choices.is_empty() {
+        String::new()
+    } else {
+        box_text(word, typed, form, fault.is_some())
+    };
+    Control {
+        key: word.key,
+        label: word.label,
+        size: typed.chars().count().clamp(2, 24),
+        text,
+        typed,
+        choices,
+        fault,
+        chips: chips(word.key, form.units),
+    }
+}
+
+/// What stands in a number's box: the value in the reader's units, unless it
+/// could not be read, then what was typed.
+fn box_text(word: &Word, typed: &str, form: &PickForm, wrong: bool) -> String {
+    match word.kind {
+        Kind::Number(_, Need::May) if typed.is_empty() => blank(word.key).into(),
+        Kind::Number(..) if wrong => typed.to_owned(),
+        Kind::Number(..) => printed(word, typed, form),
+        _ => typed.to_owned(),
+    }
+}
+
+/// A bare number gains its unit; one in the other system of units is shown in
+/// the reader's, finely enough that sending it back changes nothing that
+/// matters.
+fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
+    let Some(dimension) = crate::ask::dimension(word) else {
+        return typed.to_owned();
+    };
+    let unit = dimension.unit(form.units);
+    if let Some((from, to)) = upper_end(word).and_then(|_| range(typed)) {
+        return match (
+            dimension.read(&from, form.units),
+            dimension.read(&to, form.units),
+        ) {
+            (Ok(a), Ok(b)) => {
+                let from = dimension.print_fine(a, form.units);
+                let from = from.trim_end_matches(unit).trim_end();
+                format!("{from}–{}", dimension.print_fine(b, form.units))
+            }
+            _ => typed.to_owned(),
+        };
+    }
+    if typed.ends_with(unit) {
+        return typed.to_owned();
+    }
+    match dimension.read(typed, form.units) {
+        Ok(_) if typed.ends_with(|c: char| c.is_ascii_digit()) => format!("{typed} {unit}"),
+        Ok(value) => dimension.print_fine(value, form.units),
+        Err(_) => typed.to_owned(),
+    }
+}
+
+fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
+    let codes = match word.kind {
+        Kind::Code(list) => list(),
+        Kind::Flag => &[("on", "yes")],
+        Kind::Number(..) => return Vec::new(),
+    };
+    let usual = match word.key {
+        "school" => Some(answer.map_or(Cow::Borrowed("usual here"), |a| {
+            Cow::Owned(format!("usual here: {}", a.school))
+        })),
+        _ if is_view(word) => Some(Cow::Borrowed("as is usual")),
+        "rig" => Some(answer.map_or(Cow::Borrowed("best here"), |a| {
+            Cow::Owned(format!(
+                "best here: {}",
+                a.rigs.first().map_or("", |r| r.rig.label())
+            ))
+        })),
+        "line_kind" | "material" | "light" | "pressure" => {
+            usual_words(word, answer).map(Cow::Borrowed)
+        }
+        "forage" | "toothy" => Some(Cow::Borrowed(blank(word.key))),
+        _ => None,
+    };
+    // The plain default stands first and is not offered twice.
+    let plain = usual_code(word.key, answer);
+    usual
+        .map(|label| Choice {
+            code: "",
+            label,
+            chosen: typed.is_empty(),
+        })
+        .into_iter()
+        .chain(
+            codes
+                .iter()
+                .filter(|(code, _)| plain != Some(*code) || typed == *code)
+                .map(|&(code, label)| Choice {
+                    code,
+                    label: Cow::Borrowed(label),
+                    chosen: typed == code,
+                }),
+        )
+        .collect()
+}
+
+impl Sentence {
+    /// The sentence of a form, with its faults.
+    #[must_use]
+    pub fn new(form: &PickForm, faults: &[FieldError], answer: Option<&Answer>) -> Self {
+        let controls: Vec<_> = WORDS
+            .iter()
+            .enumerate()
+            .map(|w| control(w, form, faults, answer))
+            .collect();
+        let named = |f: &FieldError| {
+            WORDS
+                .iter()
+                .find(|w| w.field == f.field || upper_end(w).is_some_and(|l| f.field == l.field))
+                .map_or("The question", |w| w.label)
+        };
+        let more_open = controls
+            .iter()
+            .any(|c| MORE.contains(&c.key) && c.fault.is_some());
+        Self {
+            faults: faults
+                .iter()
+                .map(|f| (named(f), f.message.clone()))
+                .collect(),
+            more_open,
+            controls,
+        }
+    }
+
+    /// A word by its name. Templates name only words that stand in [`WORDS`].
+    #[must_use]
+    pub fn word(&self, key: &str) -> &Control {
+        self.controls
+            .iter()
+            .find(|c| c.key == key)
+            .unwrap_or(&self.controls[0])
+    }
+
+    /// The second sentence in a few words, for its closed state.
+    #[must_use]
+    pub fn more_summary(&self) -> String {
+        let say = |key: &str, name: &str| {
+            let text = &self.word(key).typed;
+            format!(
+                "{name} {}",
+                if text.is_empty() {
+                    &self.word(key).text
+                } else {
+                    text
+                }
+            )
+        };
+        format!(
+            "{}, {}, {}, line, rod and more",
+            say("cast", "cast"),
+            say("drift", "drift"),
+            say("light", "light")
+        )
+    }
+}
+
+/// The question of a kept answer, told in one plain sentence.
+#[must_use]
+pub fn told(r: &yarrowfen_core::PickRequest, a: &Answer, units: UnitSystem) -> String {
+    let w = &r.water;
+    let temp = w.temp_c.map_or(String::new(), |t| {
+        format!(" at {}", Dimension::Temperature.print(t, units))
+    });
+    let current = if w.current_mps > 0.0 {
+        Dimension::Speed.print(w.current_mps, units)
+    } else {
+        "none".into()
+    };
+    let drift = if w.drift_mps > 0.0 {
+        format!(", drift {}", Dimension::Speed.print(w.drift_mps, units))
+    } else {
+        String::new()
+    };
+    format!(
+        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} {} {} on a {}, by the {} school. Cast {}.",
+        Dimension::Distance.print(w.depth_m, units),
+        w.clarity,
+        w.bottom,
+        w.cover,
+        r.season,
+        Dimension::Wind.print(w.wind_mps, units),
+        r.species,
+        r.mood,
+        r.fish_at,
+        Dimension::Size.print(r.bait.length_mm, units),
+        r.bait.plastic,
+        r.bait.form,
+        a.rig,
+        a.school,
+        Dimension::Distance.print(r.cast_m, units),
+    )
+}

@@ -1,0 +1,491 @@
+//! The box: lists, rows, and the form of a thing.
+
+use askama::Template;
+use uuid::Uuid;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::tackle_box::typed_line::Understood;
+use yarrowfen_core::tackle_box::{
+    self, BoxList, COUNT, Faults, Field, Holds, Item, REMARK, Texts, Thing,
+};
+use yarrowfen_rows::{Change, Owned};
+
+use super::Frame;
+use crate::held::HeldBox;
+use crate::reader::Reader;
+
+/// Rows of a page.
+const ROWS: usize = 50;
+
+/// What a list may be sorted by.
+const SORTS: &[(&str, &str)] = &[
+    ("size", "size"),
+    ("name", "name"),
+    ("count", "count"),
+    ("newest", "newest"),
+];
+
+/// What the box is asked to show, in its query string.
+#[derive(Debug, Clone)]
+pub struct BoxAsks {
+    /// The list.
+    pub kind: BoxList,
+    /// Words that a row must hold.
+    pub q: String,
+    /// One of the orders that the list knows.
+    pub sort: &'static str,
+    /// The archive in place of the list.
+    pub archived: bool,
+    /// Only what is used up.
+    pub used_up: bool,
+    /// Page, from 1.
+    pub page: usize,
+    /// A line typed fast.
+    pub line: Option<String>,
+    /// The row in the form.
+    pub edit: Option<Uuid>,
+    /// An empty form.
+    pub new: bool,
+    /// What was just done, by its code.
+    pub said: String,
+    /// The change that did it.
+    pub undo: Option<Uuid>,
+}
+
+impl BoxAsks {
+    /// Reads a query string; what makes no sense is as if it were not there.
+    #[must_use]
+    pub fn from_query(query: &str) -> Self {
+        let pairs: Vec<(String, String)> = serde_urlencoded::from_str(query).unwrap_or_default();
+        let get = |key: &str| pairs.iter().find(|p| p.0 == key).map(|p| p.1.as_str());
+        let id = |key: &str| get(key).and_then(|t| Uuid::parse_str(t).ok());
+        let sort = get("sort").and_then(|s| SORTS.iter().find(|known| known.0 == s));
+        Self {
+            kind: get("kind")
+                .and_then(BoxList::from_code)
+                .unwrap_or(BoxList::Head),
+            q: get("q").unwrap_or_default().chars().take(80).collect(),
+            sort: sort.map_or("size", |s| s.0),
+            archived: get("archived") == Some("1"),
+            used_up: get("used_up") == Some("1"),
+            page: get("page")
+                .and_then(|p| p.parse().ok())
+                .unwrap_or(1)
+                .clamp(1, 10_000),
+            line: get("line").map(str::to_owned),
+            edit: id("edit"),
+            new: get("new") == Some("1"),
+            said: get("said").unwrap_or_default().to_owned(),
+            undo: id("undo"),
+        }
+    }
+
+    /// The query string of the list shown, without form and messages.
+    #[must_use]
+    pub fn query(&self) -> String {
+        self.with(|_| {})
+    }
+
+    /// The same with something changed.
+    #[must_use]
+    pub fn with(&self, change: impl FnOnce(&mut Self)) -> String {
+        let mut asks = self.clone();
+        change(&mut asks);
+        let mut out = form_urlencoded::Serializer::new(String::new());
+        out.append_pair("kind", asks.kind.code());
+        let mut put = |key: &str, text: &str, usual: &str| {
+            if text != usual {
+                out.append_pair(key, text);
+            }
+        };
+        put("q", asks.q.trim(), "");
+        put("sort", asks.sort, "size");
+        put("archived", if asks.archived { "1" } else { "" }, "");
+        put("used_up", if asks.used_up { "1" } else { "" }, "");
+        put("page", &asks.page.to_string(), "1");
+        out.finish()
+    }
+}
+
+/// A row as shown.
+pub struct Row {
+    /// Its id.
+    pub id: String,
+    /// Its name.
+    pub title: String,
+    /// What else is known of it.
+    pub rest: String,
+    /// How many.
+    pub count: u32,
+    /// The angler's words.
+    pub remark: String,
+    /// Whether it is put away.
+    pub archived: bool,
+    /// Whether it has a next weight.
+    pub heavier: bool,
+    /// Where it lies on the bench.
+    pub bench: Option<String>,
+}
+
+impl Row {
+    fn new(id: Uuid, item: &Item, archived: bool, units: UnitSystem) -> Self {
+        let (title, rest) = item.thing.told(units);
+        let bench = match item.thing {
+            Thing::Head(_) | Thing::Hook(_) => Some(format!("/bench?own_hook={id}")),
+            Thing::Bait(_) => Some(format!("/bench?own_bait={id}")),
+            Thing::Line(_) | Thing::Rod(_) => None,
+        };
+        Self {
+            id: id.to_string(),
+            title,
+            rest,
+            count: item.count,
+            remark: item.remark.clone(),
+            archived,
+            heavier: matches!(item.thing, Thing::Head(_)),
+            bench,
+        }
+    }
+}
+
+/// A box of the form: its field, what stands in it, and what is wrong.
+pub struct Input {
+    /// Key.
+    pub key: &'static str,
+    /// Label.
+    pub label: String,
+    /// Text in it.
+    pub text: String,
+    /// Codes to choose from; none for a typed text.
+    pub codes: Option<&'static [(&'static str, &'static str)]>,
+    /// Whether it must be given.
+    pub needed: bool,
+    /// Fault.
+    pub fault: Option<String>,
+    /// Whether it takes a whole line.
+    pub wide: bool,
+}
+
+/// The form of a thing: of a line that was understood, of a row, or empty.
+pub struct Entry {
+    /// Its list.
+    pub kind: BoxList,
+    /// The row that is corrected; none for a new one.
+    pub id: Option<String>,
+    /// The line it came from.
+    pub line: String,
+    /// What was understood, in a sentence.
+    pub heading: String,
+    /// Its boxes.
+    pub inputs: Vec<Input>,
+    /// Whether something is wrong.
+    pub faulty: bool,
+}
+
+impl Entry {
+    fn make(kind: BoxList, texts: &Texts<'_>, faults: Faults) -> Self {
+        let text = |key: &str| texts.get(key).map_or("", |t| &**t).to_owned();
+        let fault = |key: &str| faults.iter().find(|f| f.0 == key).map(|f| f.1.clone());
+        let input = |field: &Field| Input {
+            key: field.key,
+            label: field.label.to_owned(),
+            text: match (field.holds, text(field.key)) {
+                (Holds::Code(..), t) if t.is_empty() => field.usual.to_owned(),
+                (_, t) => t,
+            },
+            codes: match field.holds {
+                Holds::Code(_, codes) => Some(codes),
+                _ => None,
+            },
+            needed: field.needed,
+            fault: fault(field.key),
+            wide: false,
+        };
+        let plain = |key: &'static str, label: &str, usual: &str, wide| {
+            let typed = text(key);
+            Input {
+                key,
+                label: label.to_owned(),
+                text: if typed.is_empty() {
+                    usual.to_owned()
+                } else {
+                    typed
+                },
+                codes: None,
+                needed: false,
+                fault: fault(key),
+                wide,
+            }
+        };
+        let count = plain(COUNT, "how many", "1", false);
+        let remark = plain(REMARK, "remark", "", true);
+        let own = tackle_box::fields(kind).iter().map(input);
+        Self {
+            kind,
+            id: None,
+            line: String::new(),
+            heading: format!("A new {kind}"),
+            inputs: std::iter::once(count).chain(own).chain([remark]).collect(),
+            faulty: !faults.is_empty(),
+        }
+    }
+
+    /// An empty form.
+    #[must_use]
+    pub fn blank(kind: BoxList) -> Self {
+        Self::make(kind, &Texts::new(), Faults::new())
+    }
+
+    /// The form as it was typed, with its faults.
+    #[must_use]
+    pub fn typed(kind: BoxList, edited: Option<Uuid>, texts: &Texts<'_>, faults: Faults) -> Self {
+        Self {
+            id: edited.map(|e| e.to_string()),
+            heading: "Something is wrong: nothing was changed".into(),
+            ..Self::make(kind, texts, faults)
+        }
+    }
+
+    /// What was understood of a line.
+    #[must_use]
+    pub fn of_line(line: &str, understood: Understood, units: UnitSystem) -> Self {
+        let read = Item::read(understood.kind, &understood.texts, units);
+        let mut heading = match &read {
+            Ok(item) => format!("Understood: {} × {}", item.count, item.thing.told(units).0),
+            Err(_) => format!("Understood as a {}, not all of it", understood.kind),
+        };
+        if !understood.left.is_empty() {
+            heading += &format!("; “{}” kept as words", understood.left.join(" "));
+        }
+        // What is only missing is marked when it is sent; what is wrong, at once.
+        let faults = read.err().unwrap_or_default();
+        let typed = |f: &(&str, String)| understood.texts.contains_key(f.0);
+        Self {
+            line: line.to_owned(),
+            heading,
+            ..Self::make(
+                understood.kind,
+                &understood.texts,
+                faults.into_iter().filter(typed).collect(),
+            )
+        }
+    }
+
+    /// The form of a row.
+    #[must_use]
+    pub fn of_owned(owned: &Owned, units: UnitSystem) -> Self {
+        let kind = owned.item.thing.kind();
+        let mut texts = owned.item.texts();
+        for field in tackle_box::fields(kind) {
+            if let Some(text) = texts.get_mut(field.key) {
+                *text = field.typed(text, units).into();
+            }
+        }
+        Self {
+            id: Some(owned.id.to_string()),
+            heading: format!("Correct: {}", owned.item.thing.told(units).0),
+            ..Self::make(kind, &texts, Faults::new())
+        }
+    }
+}
+
+/// The page of a list.
+#[derive(Template)]
+#[template(path = "box.html")]
+pub struct BoxPage {
+    /// Frame.
+    pub frame: Frame,
+    /// What is shown.
+    pub asks: BoxAsks,
+    /// The lists: name, address, whether it is open.
+    pub tabs: Vec<(&'static str, String, bool)>,
+    /// Ways to sort: name, address, whether it is taken.
+    pub sorts: Vec<(&'static str, String, bool)>,
+    /// The rows of this page.
+    pub rows: Vec<Row>,
+    /// How many rows there are on all pages.
+    pub total: usize,
+    /// Pages before and after.
+    pub turn: (Option<String>, Option<String>),
+    /// Address of the archive, or back from it; and of what is used up.
+    pub archive: String,
+    /// Only what is used up, or all.
+    pub used_up: String,
+    /// The query that acts come back to.
+    pub back: String,
+    /// The form, where one is open.
+    pub entry: Option<Entry>,
+    /// What was just done, in words, with its change.
+    pub said: Option<(&'static str, Option<String>)>,
+    /// An example of a line for this list.
+    pub example: &'static str,
+    /// Whether nothing at all is in the box.
+    pub empty: bool,
+}
+
+impl BoxPage {
+    /// The page of a box.
+    #[must_use]
+    pub fn new(reader: &Reader, held: &HeldBox, asks: BoxAsks, entry: Option<Entry>) -> Self {
+        let units = reader.options.units;
+        let found = found(held, &asks, units);
+        let total = found.len();
+        let from = (asks.page - 1) * ROWS;
+        let rows = found.iter().skip(from).take(ROWS);
+        let to = |page: usize| format!("/box?{}", asks.with(|a| a.page = page));
+        let tab = |kind: &BoxList| {
+            let query = asks.with(|a| {
+                (a.kind, a.page) = (*kind, 1);
+                (a.archived, a.used_up, a.q) = (false, false, String::new());
+            });
+            (
+                TABS[*kind as usize],
+                format!("/box?{query}"),
+                *kind == asks.kind,
+            )
+        };
+        let sort = |(code, words): &(&'static str, &'static str)| {
+            let query = asks.with(|a| (a.sort, a.page) = (code, 1));
+            (*words, format!("/box?{query}"), *code == asks.sort)
+        };
+        let here = format!("/box?{}", asks.query());
+        Self {
+            frame: Frame::new("box", reader, here),
+            tabs: BoxList::ALL.iter().map(tab).collect(),
+            sorts: SORTS.iter().map(sort).collect(),
+            rows: rows
+                .map(|o| Row::new(o.id, &o.item, o.archived, units))
+                .collect(),
+            total,
+            turn: (
+                (asks.page > 1).then(|| to(asks.page - 1)),
+                (from + ROWS < total).then(|| to(asks.page + 1)),
+            ),
+            archive: format!(
+                "/box?{}",
+                asks.with(|a| (a.archived, a.page) = (!a.archived, 1))
+            ),
+            used_up: format!(
+                "/box?{}",
+                asks.with(|a| (a.used_up, a.page) = (!a.used_up, 1))
+            ),
+            back: asks.query(),
+            said: said(&asks.said).map(|words| (words, asks.undo.map(|u| u.to_string()))),
+            example: EXAMPLES[asks.kind as usize],
+            empty: held.items.is_empty(),
+            asks,
+            entry,
+        }
+    }
+}
+
+/// Names of the lists.
+const TABS: [&str; BoxList::ALL.len()] = ["Heads", "Hooks", "Baits", "Lines", "Rods"];
+/// A line that each list understands.
+const EXAMPLES: [&str; BoxList::ALL.len()] = [
+    "10 ball 1/8 3/0 lead",
+    "20 hooks 3/0 wide gap heavy",
+    "5 paddle tail 97 mm 17.5 deep",
+    "braid 10 lb 0.19 mm",
+    "rod 3-12 g medium light fast",
+];
+
+/// The rows that are asked for, in their order.
+fn found<'b>(held: &'b HeldBox, asks: &BoxAsks, units: UnitSystem) -> Vec<&'b Owned> {
+    let words: Vec<String> = asks
+        .q
+        .to_lowercase()
+        .split_whitespace()
+        .map(str::to_owned)
+        .collect();
+    let mut found: Vec<&Owned> = held
+        .list(asks.kind)
+        .filter(|o| o.archived == asks.archived && (!asks.used_up || o.item.count == 0))
+        .filter(|o| {
+            words.is_empty() || {
+                let all = o.item.searchable(units);
+                words.iter().all(|w| all.contains(w))
+            }
+        })
+        .collect();
+    match asks.sort {
+        "name" => found.sort_by_cached_key(|o| o.item.thing.told(units).0),
+        "count" => found.sort_by_key(|o| std::cmp::Reverse(o.item.count)),
+        "newest" => found.sort_by_key(|o| std::cmp::Reverse(o.added_at)),
+        _ => {}
+    }
+    found
+}
+
+/// The words after an act; only known codes say anything.
+fn said(code: &str) -> Option<&'static str> {
+    Some(match code {
+        "added" => "Added.",
+        "changed" => "Corrected.",
+        "counted" => "Counted.",
+        "copied" => "Copied to the next weight.",
+        "archived" => "Put away into the archive.",
+        "unarchived" => "Taken out of the archive.",
+        "removed" => "Removed.",
+        "undone" => "Taken back.",
+        "undone_in_part" => "Taken back, but for what has been changed since.",
+        "imported" => "The rows are in your box.",
+        "taken" => "The file is taken in.",
+        "welcome" => "Welcome. Type what is in your box, a line at a time.",
+        _ => return None,
+    })
+}
+
+/// One row after its count was changed, with the way back.
+#[derive(Template)]
+#[template(path = "box_row.html")]
+pub struct RowPart {
+    /// Form token.
+    pub csrf: String,
+    /// The row.
+    pub row: Row,
+    /// The query that acts come back to.
+    pub back: String,
+    /// The change, for undoing it.
+    pub undo: String,
+}
+
+impl RowPart {
+    /// Of a row just counted.
+    #[must_use]
+    pub fn new(
+        reader: &Reader,
+        id: Uuid,
+        item: &Item,
+        archived: bool,
+        back: &str,
+        change: Change,
+    ) -> Self {
+        Self {
+            csrf: reader.csrf.clone(),
+            row: Row::new(id, item, archived, reader.options.units),
+            back: BoxAsks::from_query(back).query(),
+            undo: change.0.to_string(),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_query_of_a_list_reads_back_and_hides_nothing_foreign() {
+        let asks = BoxAsks::from_query(
+            "kind=bait&q=green+%26+dull&sort=count&archived=1&page=3&said=x&evil=1",
+        );
+        assert_eq!(
+            asks.query(),
+            "kind=bait&q=green+%26+dull&sort=count&archived=1&page=3"
+        );
+        assert_eq!(BoxAsks::from_query(&asks.query()).query(), asks.query());
+        assert_eq!(
+            BoxAsks::from_query("kind=x&sort=;drop&page=-4").query(),
+            "kind=head"
+        );
+    }
+}

@@ -1,0 +1,133 @@
+//! Waters: places with their usual conditions.
+
+use askama::Template;
+use yarrowfen_core::base::Dimension;
+use yarrowfen_rows::Water;
+
+use super::Frame;
+use crate::ask::PickForm;
+use crate::reader::Reader;
+
+/// A water as listed.
+pub struct WaterLine {
+    /// Its id.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Its conditions in a line.
+    pub short: String,
+    /// The angler's words.
+    pub remark: String,
+    /// Pick, starting there.
+    pub pick: String,
+}
+
+impl WaterLine {
+    fn new(w: &Water, reader: &Reader) -> Self {
+        let (units, water) = (reader.options.units, &w.asked.water);
+        let depth = Dimension::Distance.print(water.depth_m, units);
+        let depth = match water.depth_max_m {
+            Some(deep) => format!("{depth} to {}", Dimension::Distance.print(deep, units)),
+            None => depth,
+        };
+        let current = if water.current_mps > 0.0 {
+            format!(
+                ", current {}",
+                Dimension::Speed.print(water.current_mps, units)
+            )
+        } else {
+            String::new()
+        };
+        Self {
+            id: w.id.to_string(),
+            name: w.name.clone(),
+            short: format!(
+                "{depth} of {} water over {}, {}{current}; {}",
+                water.clarity, water.bottom, water.cover, w.asked.species
+            ),
+            remark: w.remark.clone(),
+            pick: format!("/?{}", PickForm::of_place(&w.asked, reader.options).query()),
+        }
+    }
+}
+
+/// The form of a water.
+#[derive(Debug)]
+pub struct WaterForm {
+    /// The water corrected; none for a new one.
+    pub id: Option<String>,
+    /// Name as typed.
+    pub name: String,
+    /// Remark as typed.
+    pub remark: String,
+    /// Its question.
+    pub query: String,
+    /// Faults by field.
+    pub faults: Vec<(&'static str, String)>,
+}
+
+impl WaterForm {
+    /// Of a water that is corrected.
+    #[must_use]
+    pub fn of(w: &Water) -> Self {
+        Self {
+            id: Some(w.id.to_string()),
+            name: w.name.clone(),
+            remark: w.remark.clone(),
+            query: PickForm::from_request(&w.asked, yarrowfen_core::Options::default()).query(),
+            faults: Vec::new(),
+        }
+    }
+    /// For the water of a sentence.
+    #[must_use]
+    pub fn fresh(query: &str) -> Self {
+        Self {
+            id: None,
+            name: String::new(),
+            remark: String::new(),
+            query: query.chars().take(4000).collect(),
+            faults: Vec::new(),
+        }
+    }
+    /// The fault of a field.
+    #[must_use]
+    pub fn fault(&self, field: &str) -> Option<&String> {
+        self.faults.iter().find(|f| f.0 == field).map(|f| &f.1)
+    }
+}
+
+/// The list.
+#[derive(Template)]
+#[template(path = "waters.html")]
+pub struct WatersPage {
+    /// Frame.
+    pub frame: Frame,
+    /// The waters, by name.
+    pub lines: Vec<WaterLine>,
+    /// The form, where one is open.
+    pub form: Option<WaterForm>,
+    /// What was just saved.
+    pub saved: Option<String>,
+    /// What was just deleted: id and name.
+    pub deleted: Option<(String, String)>,
+}
+
+impl WatersPage {
+    /// The page of an account's waters.
+    #[must_use]
+    pub fn new(
+        reader: &Reader,
+        waters: &[Water],
+        form: Option<WaterForm>,
+        saved: Option<String>,
+        deleted: Option<(String, String)>,
+    ) -> Self {
+        Self {
+            frame: Frame::new("waters", reader, "/waters".into()),
+            lines: waters.iter().map(|w| WaterLine::new(w, reader)).collect(),
+            form,
+            saved,
+            deleted,
+        }
+    }
+}

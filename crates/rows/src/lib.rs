@@ -1,0 +1,10 @@
+//! What is kept, as plain rows: the store fills them, the pages show them.
+//! Nothing here knows a database or a page.
+
+mod kept;
+mod own;
+mod owners;
+
+pub use kept::{KEPT_SCHEMA, Kept, KeptFault, KeptPicks, KeptText, TextFault, read_answer};
+pub use own::{Change, Import, ImportState, NewSink, Owned, Sink, Water};
+pub use owners::{Account, DEMO_OWNER, OwnerId};

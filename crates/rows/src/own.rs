@@ -1,0 +1,87 @@
+//! The box, the waters, the sink tests, and files on their way into the box.
+
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::PickRequest;
+use yarrowfen_core::tackle_box::{BoxList, Item};
+
+/// A thing of a box, as it is kept.
+#[derive(Debug, Clone)]
+pub struct Owned {
+    /// Its id.
+    pub id: Uuid,
+    /// What it is, and how many.
+    pub item: Item,
+    /// Whether it is put away.
+    pub archived: bool,
+    /// When it came in.
+    pub added_at: OffsetDateTime,
+}
+
+/// A change that was made, by which it can be undone.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Change(pub Uuid);
+
+/// A place.
+#[derive(Debug, Clone)]
+pub struct Water {
+    /// Its id.
+    pub id: Uuid,
+    /// What the angler calls it.
+    pub name: String,
+    /// His own words.
+    pub remark: String,
+    /// The question that its sentence starts with.
+    pub asked: PickRequest,
+    /// When it was saved.
+    pub made_at: OffsetDateTime,
+}
+
+/// A sink test as it was written down.
+#[derive(Debug, Clone, PartialEq)]
+#[expect(
+    missing_docs,
+    reason = "the names carry their units; see the migration"
+)]
+pub struct NewSink {
+    pub subject: String,
+    pub head_g: f64,
+    pub line_mm: f64,
+    pub temp_c: f64,
+    pub depth_m: f64,
+    pub seconds: f64,
+    pub fall: String,
+    pub struck: bool,
+    pub made_at: Option<OffsetDateTime>,
+}
+
+/// A sink test with its id.
+#[derive(Debug, Clone)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Sink {
+    pub id: Uuid,
+    pub test: NewSink,
+    pub made_at: OffsetDateTime,
+}
+
+/// A file, and whether its rows were taken.
+#[derive(Debug, Clone)]
+pub struct Import {
+    /// Its id.
+    pub id: Uuid,
+    /// The list that it is for.
+    pub kind: BoxList,
+    /// As it came.
+    pub bytes: Vec<u8>,
+    /// What became of it.
+    pub state: ImportState,
+}
+
+/// What became of a file.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum ImportState {
+    /// It waits.
+    Waiting,
+    /// So many rows of it were taken, by this change.
+    Taken(i32, Change),
+}

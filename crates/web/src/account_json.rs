@@ -1,0 +1,356 @@
+//! All of an account as one JSON file, out and in.
+//!
+//! The file names neither the account nor ids, so that taken into another
+//! account it comes out again byte for byte.
+
+use std::borrow::Cow;
+
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value};
+use time::OffsetDateTime;
+use yarrowfen_core::answer::Answer;
+use yarrowfen_core::base::codes::FallBy;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
+use yarrowfen_core::{FieldError, PickRequest};
+use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
+use yarrowfen_store::{KeptText, NewSink, Sink, State, Whole};
+
+/// Version of the file.
+const VERSION: u8 = 1;
+/// Bounds of a foreign answer, so that no file makes a page endless.
+const MOST_NUMBER: f64 = 1e5;
+const MOST_LIST: usize = 400;
+const MOST_TEXT: usize = 4000;
+
+/// The file.
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct File {
+    yarrowfen: u8,
+    #[serde(rename = "box")]
+    items: Vec<ItemOut>,
+    waters: Vec<WaterOut>,
+    kept: Vec<KeptOut>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    sinks: Vec<SinkOut>,
+}
+
+#[derive(Serialize, Deserialize)]
+struct ItemOut {
+    kind: BoxList,
+    #[serde(with = "time::serde::rfc3339")]
+    added: OffsetDateTime,
+    archived: bool,
+    #[serde(flatten)]
+    texts: Map<String, Value>,
+}
+
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct WaterOut {
+    name: String,
+    remark: String,
+    #[serde(with = "time::serde::rfc3339")]
+    saved: OffsetDateTime,
+    asked: Value,
+}
+
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct KeptOut {
+    name: String,
+    place: String,
+    remark: String,
+    #[serde(with = "time::serde::rfc3339")]
+    kept: OffsetDateTime,
+    units: UnitSystem,
+    ladder: Ladder,
+    request: Value,
+    /// How the answer is written down; files of before have none.
+    #[serde(default = "first_schema")]
+    schema: i16,
+    answer: Value,
+}
+
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct SinkOut {
+    subject: String,
+    head_g: f64,
+    line_mm: f64,
+    temp_c: f64,
+    depth_m: f64,
+    seconds: f64,
+    fall: FallBy,
+    struck: bool,
+    #[serde(with = "time::serde::rfc3339")]
+    at: OffsetDateTime,
+}
+
+fn sink_out(s: &Sink) -> SinkOut {
+    SinkOut {
+        subject: s.test.subject.clone(),
+        head_g: s.test.head_g,
+        line_mm: s.test.line_mm,
+        temp_c: s.test.temp_c,
+        depth_m: s.test.depth_m,
+        seconds: s.test.seconds,
+        fall: FallBy::from_code(&s.test.fall).unwrap_or(FallBy::Tight),
+        struck: s.test.struck,
+        at: s.made_at,
+    }
+}
+
+fn read_sink(s: SinkOut) -> Result<NewSink, Vec<FieldError>> {
+    yarrowfen_pages::own_record::checked(NewSink {
+        subject: s.subject,
+        head_g: s.head_g,
+        line_mm: s.line_mm,
+        temp_c: s.temp_c,
+        depth_m: s.depth_m,
+        seconds: s.seconds,
+        fall: s.fall.code().to_owned(),
+        struck: s.struck,
+        made_at: Some(s.at),
+    })
+}
+
+/// Writes all of an account.
+///
+/// # Errors
+/// When an answer cannot be written, which is a fault of ours.
+pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
+    let items = whole.items.iter().map(|o| ItemOut {
+        kind: o.item.thing.kind(),
+        added: o.added_at,
+        archived: o.archived,
+        texts: o
+            .item
+            .texts()
+            .into_iter()
+            .map(|(key, text)| (key.into_owned(), Value::String(text.into_owned())))
+            .collect(),
+    });
+    let water = |w: &yarrowfen_store::Water| {
+        Ok(WaterOut {
+            name: w.name.clone(),
+            remark: w.remark.clone(),
+            saved: w.made_at,
+            asked: serde_json::to_value(&w.asked)?,
+        })
+    };
+    let kept = |k: &yarrowfen_store::Kept| {
+        Ok(KeptOut {
+            name: k.name.clone(),
+            place: k.place.clone(),
+            remark: k.remark.clone(),
+            kept: k.kept_at,
+            units: k.units,
+            ladder: k.ladder,
+            request: serde_json::to_value(&k.request)?,
+            schema: KEPT_SCHEMA,
+            answer: serde_json::to_value(&k.answer)?,
+        })
+    };
+    serde_json::to_vec_pretty(&File {
+        yarrowfen: VERSION,
+        items: items.collect(),
+        waters: whole.waters.iter().map(water).collect::<Result<_, _>>()?,
+        kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
+        sinks: whole.sinks.iter().map(sink_out).collect(),
+    })
+}
+
+/// A water of a file.
+pub struct WaterIn {
+    /// Checked name and remark.
+    pub text: (String, String),
+    /// When it was saved.
+    pub saved: OffsetDateTime,
+    /// Its question.
+    pub asked: PickRequest,
+}
+
+/// A kept pick of a file.
+pub struct KeptIn {
+    /// Checked name, remark and place.
+    pub text: KeptText,
+    /// When it was kept.
+    pub kept: OffsetDateTime,
+    /// Units of its words.
+    pub units: UnitSystem,
+    /// Its ladder.
+    pub ladder: Ladder,
+    /// The question.
+    pub request: PickRequest,
+    /// The answer, as it was given.
+    pub answer: Answer,
+}
+
+/// What a file holds, checked.
+#[derive(Default)]
+pub struct Taken {
+    /// The box.
+    pub items: Vec<State>,
+    /// The waters.
+    pub waters: Vec<WaterIn>,
+    /// The kept picks.
+    pub kept: Vec<KeptIn>,
+    /// The sink tests.
+    pub sinks: Vec<NewSink>,
+}
+
+/// Reads a file, or names every fault by its place.
+///
+/// # Errors
+/// All faults.
+pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
+    let file: File = serde_json::from_slice(bytes).map_err(|e| {
+        vec![FieldError::new(
+            "",
+            format!("this is no file of an account: {e}"),
+        )]
+    })?;
+    if file.yarrowfen != VERSION {
+        let message = format!("version {} of such files is not known here", file.yarrowfen);
+        return Err(vec![FieldError::new("yarrowfen", message)]);
+    }
+    let (mut taken, mut faults) = (Taken::default(), Vec::new());
+    for (n, item) in file.items.into_iter().enumerate() {
+        match read_item(item) {
+            Ok(state) => taken.items.push(state),
+            Err(all) => faults.extend(
+                all.into_iter()
+                    .map(|(key, message)| FieldError::new(format!("box[{n}].{key}"), message)),
+            ),
+        }
+    }
+    for (n, water) in file.waters.into_iter().enumerate() {
+        match read_water(water) {
+            Ok(w) => taken.waters.push(w),
+            Err(all) => faults.extend(placed(&format!("waters[{n}]"), all)),
+        }
+    }
+    for (n, kept) in file.kept.into_iter().enumerate() {
+        match read_kept(kept) {
+            Ok(k) => taken.kept.push(k),
+            Err(all) => faults.extend(placed(&format!("kept[{n}]"), all)),
+        }
+    }
+    for (n, sink) in file.sinks.into_iter().enumerate() {
+        match read_sink(sink) {
+            Ok(s) => taken.sinks.push(s),
+            Err(all) => faults.extend(placed(&format!("sinks[{n}]"), all)),
+        }
+    }
+    if faults.is_empty() {
+        Ok(taken)
+    } else {
+        Err(faults)
+    }
+}
+
+fn placed(at: &str, all: Vec<FieldError>) -> impl Iterator<Item = FieldError> {
+    all.into_iter()
+        .map(move |f| FieldError::new(format!("{at}.{}", f.field), f.message))
+}
+
+fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::tackle_box::Faults> {
+    let known = yarrowfen_core::tackle_box::columns(item.kind);
+    let mut texts = Texts::new();
+    let mut faults = Vec::new();
+    for (key, value) in item.texts {
+        match (known.iter().find(|k| **k == key), value) {
+            (Some(key), Value::String(text)) => {
+                texts.insert(Cow::Borrowed(key), Cow::Owned(text));
+            }
+            (Some(key), _) => faults.push((*key, "must be a text".to_owned())),
+            (None, _) => faults.push((
+                "",
+                format!(
+                    "“{}” is no field of this list",
+                    yarrowfen_core::base::shorten(&key)
+                ),
+            )),
+        }
+    }
+    let item_read = Item::read(item.kind, &texts, UnitSystem::Metric);
+    match item_read {
+        Ok(read) if faults.is_empty() => Ok(State {
+            item: read,
+            archived: item.archived,
+            added_at: Some(item.added),
+        }),
+        Ok(_) => Err(faults),
+        Err(more) => Err(faults.into_iter().chain(more).collect()),
+    }
+}
+
+/// Reads a stored question through the contract, so that its limits hold.
+fn read_request(mut json: Value) -> Result<PickRequest, Vec<FieldError>> {
+    let assumed = json
+        .as_object_mut()
+        .and_then(|o| o.remove("assumed"))
+        .unwrap_or_default();
+    let mut request = PickRequest::from_value(&json)?;
+    let known = |v: &Value| {
+        let name = v.as_str()?;
+        yarrowfen_core::question::field(name).map(str::to_owned)
+    };
+    request.assumed = assumed
+        .as_array()
+        .map(|all| all.iter().filter_map(known).collect())
+        .unwrap_or_default();
+    Ok(request)
+}
+
+fn texts(name: &str, remark: &str, place: &str) -> Result<KeptText, Vec<FieldError>> {
+    KeptText::new(name, remark, place).map_err(|all| {
+        let fault = |f: yarrowfen_store::TextFault| FieldError::new(f.field, f.message);
+        all.into_iter().map(fault).collect()
+    })
+}
+
+fn read_water(water: WaterOut) -> Result<WaterIn, Vec<FieldError>> {
+    let text = texts(&water.name, &water.remark, "")?;
+    Ok(WaterIn {
+        text: (text.name().to_owned(), text.remark().to_owned()),
+        saved: water.saved,
+        asked: read_request(water.asked)?,
+    })
+}
+
+fn read_kept(kept: KeptOut) -> Result<KeptIn, Vec<FieldError>> {
+    if !bounded(&kept.answer) {
+        return Err(vec![FieldError::new(
+            "answer",
+            "this is larger than any answer is",
+        )]);
+    }
+    Ok(KeptIn {
+        text: texts(&kept.name, &kept.remark, &kept.place)?,
+        kept: kept.kept,
+        units: kept.units,
+        ladder: kept.ladder,
+        request: read_request(kept.request)?,
+        answer: read_answer(kept.schema, kept.answer)
+            .map_err(|e| vec![FieldError::new("answer", format!("this is no answer: {e}"))])?,
+    })
+}
+
+/// The schema of answers that name none.
+fn first_schema() -> i16 {
+    1
+}
+
+/// Whether a foreign answer stays within what answers are like.
+fn bounded(value: &Value) -> bool {
+    match value {
+        Value::Null | Value::Bool(_) => true,
+        Value::Number(n) => n.as_f64().is_some_and(|v| v.abs() <= MOST_NUMBER),
+        Value::String(s) => s.len() <= MOST_TEXT,
+        Value::Array(all) => all.len() <= MOST_LIST && all.iter().all(bounded),
+        Value::Object(all) => all.len() <= MOST_LIST && all.values().all(bounded),
+    }
+}

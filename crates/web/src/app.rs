@@ -1,0 +1,53 @@
+//! What handlers work with.
+
+use std::path::PathBuf;
+use std::sync::Arc;
+
+use yarrowfen_core::Engine;
+use yarrowfen_store::Store;
+
+use crate::live::boxes::Boxes;
+use crate::live::imports::Running;
+use crate::live::sink_tests::SinkTests;
+use crate::live::sounder::Sounder;
+
+/// What handlers work with.
+#[derive(Clone)]
+pub struct App {
+    /// The chooser.
+    pub engine: Arc<Engine>,
+    /// The database.
+    pub store: Store,
+    /// Folder of styles, scripts and fonts.
+    pub static_dir: PathBuf,
+    /// Whether the demo's angler is one click away.
+    pub demo: bool,
+    /// Whether cookies are for HTTPS only.
+    pub secure_cookies: bool,
+    /// Boxes held in memory.
+    pub boxes: Arc<Boxes>,
+    /// Sink tests held in memory.
+    pub sink_tests: Arc<SinkTests>,
+    /// The echo sounder.
+    pub sounder: Arc<Sounder>,
+    /// Files that are being taken in.
+    pub imports: Arc<Running>,
+}
+
+impl App {
+    /// Over a chooser and a database; without the demo, cookies for any scheme.
+    #[must_use]
+    pub fn new(engine: Engine, store: Store, static_dir: PathBuf) -> Self {
+        Self {
+            engine: Arc::new(engine),
+            store,
+            static_dir,
+            demo: false,
+            secure_cookies: false,
+            boxes: Arc::default(),
+            sink_tests: Arc::default(),
+            sounder: Arc::default(),
+            imports: Arc::default(),
+        }
+    }
+}

@@ -1,0 +1,3 @@
+//! Files that come in.
+
+pub mod upload;

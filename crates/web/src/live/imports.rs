@@ -1,0 +1,97 @@
+//! Files that are being taken in by this server.
+
+use std::sync::Arc;
+use std::sync::atomic::{AtomicUsize, Ordering};
+
+use quick_cache::sync::Cache;
+use uuid::Uuid;
+use yarrowfen_core::tackle_box::csv::Read;
+use yarrowfen_store::{OwnerId, State, Store, StoreError};
+
+use crate::reply::PageError;
+
+/// How far a file has come.
+#[derive(Debug, Default)]
+pub struct Progress {
+    done: AtomicUsize,
+    total: AtomicUsize,
+    failed: AtomicUsize,
+}
+
+impl Progress {
+    /// Rows written and rows in all.
+    #[must_use]
+    pub fn rows(&self) -> (usize, usize) {
+        (
+            self.done.load(Ordering::Relaxed),
+            self.total.load(Ordering::Relaxed),
+        )
+    }
+    /// Why it failed, as a status; none while it runs.
+    #[must_use]
+    pub fn failed(&self) -> Option<PageError> {
+        match self.failed.load(Ordering::Relaxed) {
+            0 => None,
+            1 => Some(PageError::Full),
+            _ => Some(PageError::Internal),
+        }
+    }
+}
+
+/// Files that are being taken in by this server.
+pub struct Running(Cache<Uuid, Arc<Progress>>);
+
+impl Default for Running {
+    fn default() -> Self {
+        Self(Cache::new(1000))
+    }
+}
+
+impl Running {
+    /// How far a file has come; nothing where it is not being taken in.
+    #[must_use]
+    pub fn progress(&self, id: Uuid) -> Option<Arc<Progress>> {
+        self.0.get(&id)
+    }
+
+    /// Forgets a file.
+    pub fn forget(&self, id: Uuid) {
+        self.0.remove(&id);
+    }
+}
+
+/// Begins to write a file's rows, in the background.
+pub fn begin(store: Store, running: Arc<Running>, owner: OwnerId, id: Uuid, rows: Read) {
+    let progress = Arc::new(Progress::default());
+    progress.total.store(rows.items.len(), Ordering::Relaxed);
+    running.0.insert(id, progress.clone());
+    tokio::spawn(run(store, running, owner, id, rows, progress));
+}
+
+/// Writes the rows, then forgets the progress: from then on the database tells.
+async fn run(
+    store: Store,
+    running: Arc<Running>,
+    owner: OwnerId,
+    id: Uuid,
+    rows: Read,
+    progress: Arc<Progress>,
+) {
+    let state = |item| State {
+        item,
+        archived: false,
+        added_at: None,
+    };
+    let states: Vec<State> = rows.items.into_iter().map(state).collect();
+    let step = |done| progress.done.store(done, Ordering::Relaxed);
+    match store.take_import(owner, id, &states, step).await {
+        Ok(_) => {
+            running.0.remove(&id);
+        }
+        Err(StoreError::Full(_)) => progress.failed.store(1, Ordering::Relaxed),
+        Err(e) => {
+            tracing::error!(error = ?e, "an import failed");
+            progress.failed.store(2, Ordering::Relaxed);
+        }
+    }
+}

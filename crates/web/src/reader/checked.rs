@@ -1,0 +1,106 @@
+//! Forms whose token was checked: a handler that takes one cannot forget it.
+
+use std::future::Future;
+
+use actix_web::dev::Payload;
+use actix_web::{FromRequest, HttpRequest, web};
+use serde::Deserialize;
+use serde::de::DeserializeOwned;
+use subtle::ConstantTimeEq;
+use yarrowfen_pages::reader::Reader;
+
+use super::{Member, of_request};
+use crate::reply::PageError;
+
+/// A form that carries the token of the page that it stood on.
+pub trait HasToken {
+    /// The token; empty where the form has none.
+    fn token(&self) -> &str;
+}
+
+/// A form of the box, as pairs: its fields go by the list.
+#[derive(Debug, Default, Deserialize)]
+#[serde(transparent)]
+pub struct Pairs(pub Vec<(String, String)>);
+
+impl Pairs {
+    /// A field, or nothing.
+    #[must_use]
+    pub fn field(&self, name: &str) -> &str {
+        let found = self.0.iter().find(|p| p.0 == name);
+        found.map_or("", |p| p.1.as_str())
+    }
+}
+
+impl HasToken for Pairs {
+    fn token(&self) -> &str {
+        self.field("csrf")
+    }
+}
+
+/// Whether a form came from one of our own pages. For uploads, whose form comes
+/// in parts; all others are [`Checked`] or [`Signed`].
+///
+/// # Errors
+/// When the token is missing or another's.
+pub fn check_token(reader: &Reader, token: &str) -> Result<(), PageError> {
+    if bool::from(reader.csrf.as_bytes().ct_eq(token.as_bytes())) {
+        Ok(())
+    } else {
+        Err(PageError::Forged)
+    }
+}
+
+/// A form of whoever reads, its token checked.
+#[derive(Debug)]
+pub struct Checked<F> {
+    /// Who reads.
+    pub reader: Reader,
+    /// What was sent.
+    pub form: F,
+}
+
+/// A form of who is signed in, its token checked.
+#[derive(Debug)]
+pub struct Signed<F> {
+    /// Who reads.
+    pub member: Member,
+    /// What was sent.
+    pub form: F,
+}
+
+async fn form_of<F: DeserializeOwned + HasToken + 'static>(
+    http: &HttpRequest,
+    mut payload: Payload,
+    reader: &Reader,
+) -> Result<F, actix_web::Error> {
+    let form = web::Form::<F>::from_request(http, &mut payload).await?;
+    check_token(reader, form.token())?;
+    Ok(form.into_inner())
+}
+
+impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
+    type Error = actix_web::Error;
+    type Future = std::pin::Pin<Box<dyn Future<Output = Result<Self, actix_web::Error>>>>;
+    fn from_request(http: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let (http, payload) = (http.clone(), payload.take());
+        Box::pin(async move {
+            let reader = of_request(&http).await?;
+            let form = form_of(&http, payload, &reader).await?;
+            Ok(Self { reader, form })
+        })
+    }
+}
+
+impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Signed<F> {
+    type Error = actix_web::Error;
+    type Future = std::pin::Pin<Box<dyn Future<Output = Result<Self, actix_web::Error>>>>;
+    fn from_request(http: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let (http, payload) = (http.clone(), payload.take());
+        Box::pin(async move {
+            let member = Member::of(of_request(&http).await?)?;
+            let form = form_of(&http, payload, &member.reader).await?;
+            Ok(Self { member, form })
+        })
+    }
+}

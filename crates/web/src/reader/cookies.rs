@@ -1,0 +1,155 @@
+//! The cookies: the browser's, with its choices, and that of a sign-in.
+
+use actix_session::{
+    Session, SessionMiddleware, config::CookieContentSecurity, config::PersistentSession,
+    storage::CookieSessionStore,
+};
+use actix_web::HttpRequest;
+use actix_web::cookie::{Cookie, Key, SameSite, time::Duration};
+use uuid::Uuid;
+use yarrowfen_core::Options;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_pages::reader::{Reader, Theme};
+use yarrowfen_rows::OwnerId;
+
+use crate::account::{self, Token};
+use crate::reply::PageError;
+
+/// Name of the browser's cookie.
+pub const COOKIE: &str = "yarrowfen";
+/// Name of the cookie of a sign-in.
+pub const SIGN_IN_COOKIE: &str = "yarrowfen_in";
+/// Days that a browser keeps its picks without coming back.
+const DAYS: i64 = 400;
+/// Longest question that is remembered, bytes: a cookie has little room.
+const MOST_QUESTION: usize = 1200;
+
+/// The cookie's middleware: signed, not readable by scripts, same site only.
+pub fn middleware(key: Key, secure: bool) -> SessionMiddleware<CookieSessionStore> {
+    SessionMiddleware::builder(CookieSessionStore::default(), key)
+        .cookie_name(COOKIE.into())
+        .cookie_content_security(CookieContentSecurity::Signed)
+        .cookie_secure(secure)
+        .cookie_http_only(true)
+        .cookie_same_site(SameSite::Lax)
+        .session_lifecycle(PersistentSession::default().session_ttl(Duration::days(DAYS)))
+        .build()
+}
+
+/// The cookie of a sign-in.
+#[must_use]
+pub fn sign_in_cookie(token: &Token, secure: bool) -> Cookie<'static> {
+    Cookie::build(SIGN_IN_COOKIE, token.value().to_owned())
+        .path("/")
+        .http_only(true)
+        .secure(secure)
+        .same_site(SameSite::Lax)
+        .max_age(Duration::days(account::DAYS))
+        .finish()
+}
+
+/// The cookie that ends one.
+#[must_use]
+pub fn no_sign_in_cookie(secure: bool) -> Cookie<'static> {
+    let mut cookie = Cookie::build(SIGN_IN_COOKIE, "")
+        .path("/")
+        .http_only(true)
+        .secure(secure)
+        .same_site(SameSite::Lax)
+        .finish();
+    cookie.make_removal();
+    cookie
+}
+
+fn get(session: &Session, key: &str) -> Option<String> {
+    session.get::<String>(key).ok().flatten()
+}
+
+fn put(session: &Session, key: &str, value: &str) -> Result<(), PageError> {
+    session.insert(key, value).map_err(|_| PageError::Internal)
+}
+
+/// A choice of a cookie that this server signed itself: one that no longer
+/// reads, of an older version, is logged and stands as if it were not made.
+fn chosen<T>(session: &Session, key: &str, read: impl Fn(&str) -> Option<T>) -> Option<T> {
+    let text = get(session, key)?;
+    let found = read(&text);
+    if found.is_none() {
+        tracing::warn!(key, text, "a choice in the cookie is not known");
+    }
+    found
+}
+
+/// Reads the browser's cookie, or begins one. Nobody is signed in.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn browser(session: &Session) -> Result<Reader, PageError> {
+    let known = get(session, "owner")
+        .and_then(|o| Uuid::parse_str(&o).ok())
+        .zip(get(session, "csrf"));
+    let (owner, csrf) = if let Some(known) = known {
+        known
+    } else {
+        begin_anew(session)?
+    };
+    Ok(Reader {
+        owner: OwnerId(owner),
+        csrf,
+        options: Options {
+            units: chosen(session, "units", UnitSystem::from_code).unwrap_or(UnitSystem::Metric),
+            ladder: chosen(session, "ladder", Ladder::from_code).unwrap_or(Ladder::Ounces),
+            ..Options::default()
+        },
+        theme: chosen(session, "theme", Theme::from_code).unwrap_or(Theme::Sun),
+        views: get(session, "views").unwrap_or_default(),
+        px_per_mm: chosen(session, "px_per_mm", |p| p.parse().ok()),
+        question: get(session, "question").unwrap_or_default(),
+        account: None,
+    })
+}
+
+/// A new browser: another owner, another form token.
+fn begin_anew(session: &Session) -> Result<(Uuid, String), PageError> {
+    let fresh = (Uuid::new_v4(), format!("{:032x}", rand::random::<u128>()));
+    put(session, "owner", &fresh.0.to_string())?;
+    put(session, "csrf", &fresh.1)?;
+    Ok(fresh)
+}
+
+/// The token of the sign-in's cookie.
+#[must_use]
+pub fn token(http: &HttpRequest) -> Option<Token> {
+    Token::of_cookie(http.cookie(SIGN_IN_COOKIE)?.value())
+}
+
+/// After a sign-in or sign-out nothing of the browser's old cookie serves any
+/// more but its choices: owner and form token are new.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn renew(session: &Session) -> Result<(), PageError> {
+    begin_anew(session)?;
+    session.renew();
+    Ok(())
+}
+
+/// Remembers the question that a page was about, for the menu of the next.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn remember_question(session: &Session, question: &str) -> Result<(), PageError> {
+    let new = get(session, "question").as_deref() != Some(question);
+    if new && question.len() <= MOST_QUESTION {
+        put(session, "question", question)?;
+    }
+    Ok(())
+}
+
+/// Remembers a choice.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn remember(session: &Session, key: &str, value: &str) -> Result<(), PageError> {
+    put(session, key, value)
+}

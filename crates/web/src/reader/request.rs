@@ -1,0 +1,58 @@
+//! What handlers want of a request beside its reader.
+
+use std::future::{Ready, ready};
+
+use actix_web::dev::Payload;
+use actix_web::{FromRequest, HttpRequest};
+use uuid::Uuid;
+use yarrowfen_pages::reply::Part;
+
+use crate::reply::PageError;
+
+/// Whether the whole page is wanted, or the part that changes.
+#[derive(Debug, Clone, Copy)]
+pub struct HtmxPart(pub Part);
+
+impl FromRequest for HtmxPart {
+    type Error = PageError;
+    type Future = Ready<Result<Self, PageError>>;
+    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let has = |name| http.headers().contains_key(name);
+        let part = if has("hx-request") && !has("hx-history-restore-request") {
+            Part::Changed
+        } else {
+            Part::Whole
+        };
+        ready(Ok(Self(part)))
+    }
+}
+
+/// The id in an address; anything else is simply not there.
+#[derive(Debug, Clone, Copy)]
+pub struct Id(pub Uuid);
+
+impl FromRequest for Id {
+    type Error = PageError;
+    type Future = Ready<Result<Self, PageError>>;
+    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let text = http.match_info().get("id").unwrap_or_default();
+        ready(
+            Uuid::parse_str(text)
+                .map(Self)
+                .map_err(|_| PageError::NotFound),
+        )
+    }
+}
+
+/// The address that a request came from, as attempts are counted by.
+#[derive(Debug, Clone)]
+pub struct ClientIp(pub String);
+
+impl FromRequest for ClientIp {
+    type Error = PageError;
+    type Future = Ready<Result<Self, PageError>>;
+    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let ip = http.peer_addr().map(|a| a.ip().to_string());
+        ready(Ok(Self(ip.unwrap_or_else(|| "unknown".into()))))
+    }
+}

@@ -1,0 +1,84 @@
+//! Errors a reader meets: fixed words, one map to HTTP. Causes are logged.
+
+use actix_web::{HttpResponse, ResponseError, http::StatusCode};
+use yarrowfen_store::StoreError;
+
+/// Why a page cannot be shown.
+#[derive(Debug, thiserror::Error)]
+pub enum PageError {
+    /// Nothing stands here.
+    #[error("There is no such page, or it was kept in another browser.")]
+    NotFound,
+    /// The form's token is missing or another's.
+    #[error(
+        "This form has grown old or came from elsewhere. Go back, reload the page and send it again; nothing was changed."
+    )]
+    Forged,
+    /// The input is larger than is taken.
+    #[error("That is more than is taken at once. Nothing was changed.")]
+    TooLarge,
+    /// The input cannot be read as a form.
+    #[error("That form cannot be read. Nothing was changed.")]
+    Unreadable,
+    /// More than may be kept.
+    #[error("There is no room for more here: delete or take out some first. Nothing was changed.")]
+    Full,
+    /// Only for who is signed in.
+    #[error("This is for an account: sign in first.")]
+    SignIn,
+    /// The database is away.
+    #[error(
+        "The database does not answer just now. Picking goes on working; what is kept is safe. Try again in a moment."
+    )]
+    Unavailable,
+    /// A fault of ours.
+    #[error("Something went wrong here. It has been written down; nothing was lost.")]
+    Internal,
+}
+
+impl From<StoreError> for PageError {
+    fn from(e: StoreError) -> Self {
+        match &e {
+            StoreError::NotFound => Self::NotFound,
+            StoreError::Full(_) | StoreError::Taken => Self::Full,
+            StoreError::Unavailable(cause) => {
+                tracing::error!(error = %cause, "database unavailable");
+                Self::Unavailable
+            }
+            other => {
+                tracing::error!(error = ?other, "store");
+                Self::Internal
+            }
+        }
+    }
+}
+
+impl From<askama::Error> for PageError {
+    fn from(e: askama::Error) -> Self {
+        tracing::error!(error = %e, "template");
+        Self::Internal
+    }
+}
+
+impl ResponseError for PageError {
+    fn status_code(&self) -> StatusCode {
+        match self {
+            Self::NotFound => StatusCode::NOT_FOUND,
+            Self::Forged => StatusCode::FORBIDDEN,
+            Self::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+            Self::Unreadable => StatusCode::BAD_REQUEST,
+            Self::Full => StatusCode::CONFLICT,
+            Self::SignIn => StatusCode::SEE_OTHER,
+            Self::Unavailable => StatusCode::SERVICE_UNAVAILABLE,
+            Self::Internal => StatusCode::INTERNAL_SERVER_ERROR,
+        }
+    }
+
+    fn error_response(&self) -> HttpResponse {
+        if matches!(self, Self::SignIn) {
+            return super::see_other("/account");
+        }
+        let page = yarrowfen_pages::page::error(self.status_code().as_u16(), &self.to_string());
+        super::send(page)
+    }
+}

@@ -1,0 +1,50 @@
+//! Replies: a page as the pages make it, sent; errors that a reader meets.
+
+mod errors;
+
+pub use errors::PageError;
+
+use actix_session::Session;
+use actix_web::HttpResponse;
+use actix_web::http::StatusCode;
+use yarrowfen_pages::reply::{Reply, Shown};
+
+use crate::reader::remember_question;
+
+/// Sends a page.
+#[must_use]
+pub fn send(reply: Reply) -> HttpResponse {
+    // The pages give statuses of HTTP alone.
+    let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+    let mut sent = HttpResponse::build(status);
+    for header in reply.headers {
+        sent.insert_header(header);
+    }
+    sent.body(reply.body)
+}
+
+/// Sends a page that could be made.
+///
+/// # Errors
+/// When its template failed.
+pub fn shown(page: Shown) -> Result<HttpResponse, PageError> {
+    Ok(send(page?))
+}
+
+/// Sends a page about a question, which the browser then remembers.
+///
+/// # Errors
+/// When its template failed, or the cookie cannot be written.
+pub fn about_question(session: &Session, page: Shown) -> Result<HttpResponse, PageError> {
+    let page = page?;
+    if let Some(question) = &page.question {
+        remember_question(session, question)?;
+    }
+    Ok(send(page))
+}
+
+/// To another page, by a fresh request.
+#[must_use]
+pub fn see_other(to: &str) -> HttpResponse {
+    send(Reply::see_other(to))
+}
