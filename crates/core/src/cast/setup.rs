@@ -75,7 +75,7 @@ impl Setup {
     }
 
     /// The same with the count of those who fish off the bottom: begun when it
-    /// has sunk a share of the depth ([`COUNT_SHARE`]).
+    /// has sunk a share of the depth (`COUNT_SHARE`).
     #[must_use]
     pub fn counted(mut self) -> Self {
         let depth = self.profile.depth_at(self.cast);

@@ -137,7 +137,7 @@ impl Drawn<'_> {
     }
 }
 
-/// A line by diameter and the density of its kind, for [`line`].
+/// A line by diameter and the density of its kind, for `line`.
 #[must_use]
 pub fn line_body(diameter: Length, density: f64) -> LineBody {
     line::LineBody::new(diameter.value, density)
