@@ -30,8 +30,8 @@ enum Command {
         /// One request a line, one answer a line, in order.
         #[arg(long)]
         lines: bool,
-        /// Print every rule considered, taken or not, in place of the answer.
-        #[arg(long, conflicts_with = "lines")]
+        /// Print every rule considered, taken or not, in place of the answer; with --lines, as JSON within it.
+        #[arg(long)]
         explain: bool,
         /// Units of the texts: metric or imperial.
         #[arg(long, default_value = "metric", value_parser = units)]

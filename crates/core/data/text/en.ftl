@@ -440,7 +440,6 @@ lighter_snags = if the bottom eats heads
 lighter_crash = if they turn away from the crash
 lighter_on_the_fall = if bites come only on the fall
 
-crack_light_wire = Crack the rod, as you prefer, but not hard: the wire is light
 crack_as_preferred = Crack the rod, as you prefer; others reel into the fish and lean
 reel_then_lean = Reel until the line is tight, then lean into it
 
