@@ -89,7 +89,7 @@ fn each_rule_is_tried_on_both_sides() {
     assert!(untried.is_empty(), "{untried:?}");
 }
 
-fn taken<'a>(answer: &'a Answer, about: Topic) -> Vec<&'a Considered> {
+fn taken(answer: &Answer, about: Topic) -> Vec<&Considered> {
     let of = answer.considered.iter();
     of.filter(|c| c.about == about && c.taken).collect()
 }

@@ -80,14 +80,21 @@ impl<'t> Shapes<'t> {
     }
 
     /// Index of the best shape in each band of current and of retrieve; the
-    /// first of equals, in the contract's order.
+    /// first of equals, in the contract's order: the order in which a score is
+    /// added up decides nothing.
     fn find_best(&mut self) {
         let (currents, retrieves) = (&self.weights.current_bands, &self.weights.retrieve_bands);
         for i in 0..=currents.len() {
             for j in 0..=retrieves.len() {
                 let (flow, track) = (counts(currents, i), counts(retrieves, j));
                 let score = |k: usize| self.score(&self.rows[k], flow, track);
-                let better = |best: usize, k: usize| if score(k) > score(best) { k } else { best };
+                let better = |best: usize, k: usize| {
+                    if score(k) > score(best) + EQUAL {
+                        k
+                    } else {
+                        best
+                    }
+                };
                 self.best.push((0..self.rows.len()).fold(0, better));
             }
         }
@@ -134,10 +141,17 @@ impl<'t> Shapes<'t> {
             .iter()
             .map(|r| (self.score(r, flow, track), r.1))
             .collect();
-        all.sort_by(|a, b| b.0.total_cmp(&a.0).then(a.1.code.cmp(&b.1.code)));
+        let coarse = |score: f64| (score / EQUAL).round();
+        all.sort_by(|a, b| {
+            let by_score = coarse(b.0).total_cmp(&coarse(a.0));
+            by_score.then(a.1.code.cmp(&b.1.code))
+        });
         all
     }
 }
+
+/// Scores nearer than this are equal but for rounding.
+const EQUAL: f64 = 1e-9;
 
 /// Shapes with a flat foot, of which some say that they topple.
 const FLAT_FOOTED: &[Shape] = &[Shape::StandUp, Shape::Mushroom];

@@ -465,9 +465,9 @@ async fn every_form_of_an_account_wants_its_token(pool: PgPool) {
         "/box/undo/00000000-0000-0000-0000-000000000000",
         "/box/import/file/00000000-0000-0000-0000-000000000000/take",
         "/waters",
-        "/waters/x",
-        "/waters/x/delete",
-        "/waters/x/restore",
+        "/waters/00000000-0000-0000-0000-000000000000",
+        "/waters/00000000-0000-0000-0000-000000000000/delete",
+        "/waters/00000000-0000-0000-0000-000000000000/restore",
         "/prefs",
         "/kept",
     ];

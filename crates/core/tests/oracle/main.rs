@@ -1,0 +1,197 @@
+//! A slow, plain second computation, from the tables and docs/model.md alone,
+//! by other means than the engine's: each need is asked of one head after
+//! another and its end found by halving, falls are added up slice by slice,
+//! the line's pull by the moments of its pieces, hooks by trying all.
+#![allow(
+    clippy::unwrap_used,
+    clippy::indexing_slicing,
+    clippy::panic,
+    clippy::disallowed_methods,
+    missing_docs,
+    reason = "a test; its own functions of mathematics are the standard library's"
+)]
+
+mod book;
+#[path = "../common/mod.rs"]
+mod common;
+mod needs;
+mod question;
+mod water;
+
+use std::sync::LazyLock;
+
+use book::Book;
+use needs::Weighed;
+use proptest::prelude::*;
+use question::{Asked, Now};
+use yarrowfen_core::Answer;
+
+static BOOK: LazyLock<Book> = LazyLock::new(Book::open);
+
+fn near(ours: f64, theirs: f64, share: f64, rounding: f64) -> bool {
+    (ours - theirs).abs() <= share * ours.abs() + rounding
+}
+
+/// Three Gauss points against four thousand pieces: what that may differ.
+const SLACK: f64 = 0.01;
+
+fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(), TestCaseError> {
+    let (window, ours) = (&a.weight.window, weighed.window());
+    // Beyond the heaviest head that either looks at, nothing is compared.
+    let beyond = |x: f64| x > 0.9 * needs::MOST;
+    let lower = ours.lower.iter().map(|l| l.0).fold(0.0, f64::max);
+    let upper = ours.upper.iter().map(|u| u.0).fold(f64::INFINITY, f64::min);
+    prop_assert!(
+        beyond(lower) || near(lower, window.lower_g, SLACK, 0.006),
+        "lower {lower} {:?} / {window:?}",
+        ours.lower
+    );
+    prop_assert!(
+        beyond(upper) || near(upper, window.upper_g, SLACK, 0.006),
+        "upper {upper} {:?} / {window:?}",
+        ours.upper
+    );
+    // The need that is named is one that binds.
+    let by = |code: &str, all: &[(f64, &str)]| all.iter().find(|n| n.1 == code).map(|n| n.0);
+    let named = by(window.lower_by.code(), &ours.lower).unwrap();
+    prop_assert!(
+        beyond(lower) || near(lower, named, SLACK, 0.006),
+        "{:?} / {window:?}",
+        ours.lower
+    );
+    let named = by(window.upper_by.code(), &ours.upper).unwrap();
+    prop_assert!(
+        beyond(upper) || near(upper, named, SLACK, 0.006),
+        "{:?} / {window:?}",
+        ours.upper
+    );
+    prop_assert_eq!(a.head.shape.code(), asked.shapes(&asked.now())[0]);
+    same_rung(
+        a,
+        lower,
+        upper,
+        ours.near_target,
+        by("rod_max", &ours.upper).unwrap(),
+    )
+}
+
+/// The rung, where none of the numbers that it turns on lies within the slack
+/// of a rung.
+fn same_rung(
+    a: &Answer,
+    lower: f64,
+    upper: f64,
+    target: f64,
+    rod: f64,
+) -> Result<(), TestCaseError> {
+    let rungs: Vec<f64> = a.rungs.iter().map(|r| r.oz * 28.349_523_125).collect();
+    let on_edge = |x: f64| rungs.iter().any(|r| near(*r, x, 2.0 * SLACK, 0.01));
+    if [lower, upper, target, rod].into_iter().any(on_edge) {
+        return Ok(());
+    }
+    let inside: Vec<f64> = rungs
+        .iter()
+        .copied()
+        .filter(|r| lower <= *r && *r <= upper)
+        .collect();
+    let wanted = if inside.is_empty() {
+        let first = rungs
+            .iter()
+            .copied()
+            .find(|r| *r >= lower)
+            .unwrap_or(rungs[rungs.len() - 1]);
+        let most = rungs
+            .iter()
+            .copied()
+            .rfind(|r| *r <= rod)
+            .unwrap_or(rungs[0]);
+        first.min(most)
+    } else {
+        inside
+            .iter()
+            .copied()
+            .find(|r| *r >= target)
+            .unwrap_or(inside[inside.len() - 1])
+    };
+    prop_assert!(
+        near(wanted, a.weight.g, 0.001, 0.006),
+        "{wanted} g of {inside:?} / {:?}",
+        a.weight
+    );
+    prop_assert_eq!(a.weight.conflict.is_some(), inside.is_empty());
+    Ok(())
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    #[test]
+    fn windows_rungs_falls_and_totals_agree(q in common::request()) {
+        let a = common::pick(&q);
+        let asked = Asked::new(&BOOK, &q);
+        let hook = asked.hook();
+        prop_assert_eq!(&*a.hook.size, hook.size);
+        prop_assert!(near(hook.gap, a.hook.gap_mm, 0.0, 0.051) && near(hook.length, a.hook.length_mm, 0.0, 0.051));
+        prop_assert_eq!(a.hook.point.code(), asked.point());
+        let now = asked.now();
+        prop_assert_eq!(a.school.code(), asked.school(&now));
+        let weighed = Weighed::new(&asked, &hook, now);
+        prop_assert!(near(weighed.target(), a.sink.target_mps, 0.0, 0.006));
+        same_window(&asked, &weighed, &a)?;
+
+        let g = a.weight.oz * 28.349_523_125;
+        let body = weighed.tied(g);
+        let seconds = body.seconds(now.depth, weighed.posture());
+        prop_assert!(near(body.weight_n(), a.sink.submerged_n, 0.001, 0.0002), "{} / {:?}", body.weight_n(), a.sink);
+        if seconds.is_finite() {
+            prop_assert!(near(seconds, a.sink.time_s, 0.001, 0.02), "{seconds} s / {:?}", a.sink);
+            prop_assert!(near(now.depth / seconds, a.sink.speed_mps, 0.001, 0.0051));
+        } else {
+            prop_assert!(a.sink.time_s == 0.0 && a.sink.speed_mps == 0.0);
+        }
+        let total = g + 1000.0 * (asked.hook_kg(&hook, g) + body.bait_m3 * body.plastic);
+        prop_assert!(near(total, a.weight.total_g, 0.0, 0.06), "{total} g / {}", a.weight.total_g);
+    }
+}
+
+/// A condition that a trigger names, turned.
+fn turned(now: &Now, field: &str, value: f64) -> Now {
+    let mut c = *now;
+    *match field {
+        "water.depth_m" => &mut c.depth,
+        "water.wind_mps" => &mut c.wind,
+        "water.current_mps" => &mut c.current,
+        "water.drift_mps" => &mut c.drift,
+        "retrieve_mps" => &mut c.retrieve,
+        "water.temp_c" => &mut c.temp,
+        other => panic!("a trigger that the oracle does not know: {other}"),
+    } = value;
+    c
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(60))]
+
+    /// On the near side of a trigger the rung above still is needed or not yet,
+    /// on the far side it is the other way.
+    #[test]
+    fn triggers_turn_where_they_say(q in common::request()) {
+        let a = common::pick(&q);
+        let asked = Asked::new(&BOOK, &q);
+        let (hook, now) = (asked.hook(), asked.now());
+        let enough = |g: f64, field: &str, value: f64| {
+            Weighed::new(&asked, &hook, turned(&now, field, value)).enough(g)
+        };
+        for (step, tied) in [(&a.step_up, true), (&a.step_down, false)] {
+            let Some(step) = step else { continue };
+            // Up: the head tied on stops being enough. Down: the lighter one begins to be.
+            let g = 28.349_523_125 * if tied { a.weight.oz } else { step.oz };
+            for t in &step.triggers {
+                let aside = 0.05 + 0.02 * t.value.abs();
+                let (before, after) = if t.above { (t.value - aside, t.value + aside) } else { (t.value + aside, t.value - aside) };
+                prop_assert!(enough(g, &t.field, after) != tied, "{} {t:?}: after", step.label);
+                prop_assert!(before < 0.0 || enough(g, &t.field, before) == tied, "{} {t:?}: before", step.label);
+            }
+        }
+    }
+}

@@ -1,0 +1,283 @@
+//! Each need as the question "is this head enough?", and its end by halving.
+
+use std::f64::consts::PI;
+
+use crate::book::{between, num, num_or, number};
+use crate::question::{Asked, Hook, Now};
+use crate::water::{Body, Drawn, fresh, root};
+
+/// Lightest and heaviest head looked at, g.
+const LEAST: f64 = 0.02;
+pub const MOST: f64 = 120.0;
+
+/// One rig in one water.
+pub struct Weighed<'a> {
+    asked: &'a Asked<'a>,
+    now: Now,
+    school: &'a str,
+    hook_kg: f64,
+    shapes: Vec<&'a str>,
+}
+
+/// A window: lower and upper end in g, each with the code of its need, and the
+/// mass that falls near enough the wanted speed.
+pub struct Window {
+    pub lower: Vec<(f64, &'static str)>,
+    pub upper: Vec<(f64, &'static str)>,
+    pub near_target: f64,
+}
+
+impl<'a> Weighed<'a> {
+    pub fn new(asked: &'a Asked<'a>, hook: &Hook<'_>, now: Now) -> Self {
+        let school = asked.school(&now);
+        Self {
+            asked,
+            now,
+            school,
+            hook_kg: asked.window_hook_kg(hook),
+            shapes: asked.shapes(&now),
+        }
+    }
+
+    pub fn body(&self, shape: &str, g: f64) -> Body {
+        let (q, book) = (self.asked.q, self.asked.book);
+        let (form, shape) = (book.form(q.bait.form.code()), book.shape(shape));
+        let (length, depth) = (
+            q.bait.length_mm / 1000.0,
+            self.asked.bait_depth_mm() / 1000.0,
+        );
+        Body {
+            head_kg: g / 1000.0,
+            metal: book.material(q.tackle.material.map_or("lead", |m| m.code())),
+            cd: shape["drag"].as_float(),
+            frontal: num(shape, "frontal"),
+            hook_kg: self.hook_kg,
+            bait_m3: num(form, "volume") * PI * (depth / 2.0).powi(2) * length,
+            plastic: num(book.plastic(q.bait.plastic.code()), "density"),
+            side: num(form, "drag") * length * depth,
+            line_m: self.asked.line().0,
+            water: fresh(self.now.temp),
+        }
+    }
+
+    /// The head that is tied on.
+    pub fn tied(&self, g: f64) -> Body {
+        self.body(self.shapes[0], g)
+    }
+
+    /// The posture in which it falls to its wanted speed.
+    pub fn posture(&self) -> f64 {
+        self.asked
+            .book
+            .posture(self.asked.rig["posture"].as_str().unwrap())
+    }
+
+    /// The posture in which it is let down to the bottom.
+    fn let_down(&self) -> f64 {
+        let slack = self.asked.book.condition("school", self.school)["falls_slack"]
+            .as_bool()
+            .unwrap();
+        let own = self
+            .asked
+            .rig
+            .get("way_down")
+            .map_or("tight_line", |w| w.as_str().unwrap());
+        self.asked
+            .book
+            .posture(if slack { "slack_line" } else { own })
+    }
+
+    pub fn target(&self) -> f64 {
+        let fall = self.asked.book.conditions("fall");
+        num(self.asked.of_rig("fall"), self.school)
+            * between(&fall["temperature"], self.now.temp)
+            * num(fall, self.asked.q.mood.code())
+    }
+
+    fn wait(&self) -> f64 {
+        num(self.asked.book.condition("school", self.school), "wait_s")
+    }
+
+    fn speed(&self, body: &Body) -> f64 {
+        self.now.depth / body.seconds(self.now.depth, self.posture())
+    }
+
+    /// N to be felt over.
+    fn felt(&self) -> f64 {
+        let (line, _) = self.asked.line();
+        let rho = fresh(self.now.temp).0;
+        let wind = 0.94 * 0.5 * 1.225 * 1.2 * line * self.asked.q.cast_m / 2.0
+            * (0.76 * self.now.wind).powi(2);
+        let current =
+            1.5 * 0.83 * 0.5 * rho * 0.75 * self.now.current.powi(2) * 1.2 * line * self.now.depth;
+        (wind + current).max(num(
+            self.asked.book.condition("school", self.school),
+            "hand_n",
+        ))
+    }
+
+    /// Weight in N that holds it on the bottom.
+    fn held(&self, body: &Body) -> f64 {
+        let now = &self.now;
+        let cast = self.asked.q.cast_m;
+        // 5 cm over the bottom, or the whole current where it is shallower.
+        let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
+        let trailing = self.asked.book.posture("trailing");
+        let wound = (cast / 4.0).max((now.depth + 1.0) / 1.732);
+        let drawn = |away: f64, drift: f64| Drawn {
+            depth: now.depth,
+            away,
+            current: now.current,
+            drift,
+            line_density: self.asked.line().1,
+        };
+        let still = body.hold_n(now.retrieve.hypot(at_head), trailing, &drawn(wound, 0.0));
+        if now.drift <= 0.0 {
+            return still;
+        }
+        still.max(body.hold_n(
+            now.retrieve.hypot(now.drift + at_head),
+            trailing,
+            &drawn(cast.max(wound), now.drift),
+        ))
+    }
+
+    fn outline(&self) -> f64 {
+        self.asked.q.bait.length_mm * self.asked.bait_depth_mm() * 1e-6
+    }
+
+    fn other_g(&self, body: &Body) -> f64 {
+        1000.0 * (body.hook_kg + body.bait_m3 * body.plastic)
+    }
+
+    fn meets(&self, need: &str, body: &Body) -> bool {
+        let (q, book) = (self.asked.q, self.asked.book);
+        match need {
+            "time_to_bottom" => body.seconds(self.now.depth, self.let_down()) <= self.wait(),
+            "contact" => {
+                body.weight_n() >= self.held(body)
+                    && body.head_n() >= num(book.conditions("nose"), "least_pa") * self.outline()
+            }
+            "feel" => body.weight_n() >= self.felt(),
+            "castable" => 1000.0 * body.head_kg + self.other_g(body) >= 0.12 * q.cast_m,
+            "sink_target" => {
+                self.speed(body) >= num(book.conditions("fall"), "least") * self.target()
+            }
+            "snap_free" => {
+                let harder = num_or(self.asked.of_rig("limits"), "snap", 1.0);
+                body.weight_n()
+                    >= harder * num(book.condition("cover", q.water.cover.code()), "free_n")
+            }
+            "near_target" => {
+                self.speed(body) >= num(book.conditions("fall"), "enough") * self.target()
+            }
+            other => panic!("a need that the oracle does not know: {other}"),
+        }
+    }
+
+    fn allows(&self, need: &str, shape: &str, g: f64) -> bool {
+        let (q, book) = (self.asked.q, self.asked.book);
+        let body = self.body(shape, g);
+        let limits = self.asked.of_rig("limits");
+        match need {
+            "sink_ceiling" => {
+                let waits = self.lower_needs().contains(&"time_to_bottom");
+                let patient = if waits {
+                    self.now.depth / self.wait()
+                } else {
+                    0.0
+                };
+                self.speed(&body)
+                    <= num(book.conditions("fall"), "most") * self.target().max(patient)
+            }
+            "overpower" => body.head_n() <= num(limits, "overpower_pa") * self.outline(),
+            "hover_level" => limits
+                .get("hover_pa")
+                .is_none_or(|pa| body.head_n() <= number(pa) * self.outline()),
+            "snag" => {
+                let wedges = num_or(&book.shape(shape)["traits"], "wedge", 0.0).max(0.05);
+                g * wedges * self.asked.snag() <= num(book.conditions("snag"), "most_g")
+            }
+            "rod_max" => q
+                .tackle
+                .rod_max_g
+                .is_none_or(|most| g + self.other_g(&body) <= most),
+            other => panic!("a bound that the oracle does not know: {other}"),
+        }
+    }
+
+    fn lower_needs(&self) -> Vec<&'a str> {
+        self.asked.rig["needs"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .map(|n| n.as_str().unwrap())
+            .collect()
+    }
+
+    /// Whether every need is met by every shape that counts.
+    pub fn enough(&self, g: f64) -> bool {
+        let mut needs = self.lower_needs();
+        needs.push("near_target");
+        self.shapes
+            .iter()
+            .all(|s| needs.iter().all(|n| self.meets(n, &self.body(s, g))))
+    }
+
+    /// The lightest head that meets a need with any shape that counts.
+    fn lightest(&self, need: &str) -> f64 {
+        root(LEAST, MOST, |g| {
+            let met = self
+                .shapes
+                .iter()
+                .all(|s| self.meets(need, &self.body(s, g)));
+            if met { -1.0 } else { 1.0 }
+        })
+    }
+
+    fn heaviest(&self, need: &str) -> f64 {
+        // What binds the tied head alone, and what the most lenient shape allows.
+        let shapes = if need == "rod_max" {
+            &self.shapes[..1]
+        } else {
+            &self.shapes[..]
+        };
+        // Of no fall is a head looked at that is lighter than any.
+        let least = if need == "sink_ceiling" { LEAST } else { 0.0 };
+        root(least, MOST, |g| {
+            if shapes.iter().any(|s| self.allows(need, s, g)) {
+                1.0
+            } else {
+                -1.0
+            }
+        })
+    }
+
+    pub fn window(&self) -> Window {
+        let asks = self.lower_needs();
+        let lower = [
+            "time_to_bottom",
+            "contact",
+            "feel",
+            "castable",
+            "sink_target",
+            "snap_free",
+        ];
+        let upper = [
+            "sink_ceiling",
+            "overpower",
+            "snag",
+            "rod_max",
+            "hover_level",
+        ];
+        Window {
+            lower: lower
+                .into_iter()
+                .filter(|n| asks.contains(n))
+                .map(|n| (self.lightest(n), n))
+                .collect(),
+            upper: upper.into_iter().map(|n| (self.heaviest(n), n)).collect(),
+            near_target: self.lightest("near_target"),
+        }
+    }
+}
