@@ -13,7 +13,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use crate::config::{Config, database_url};
-use crate::contract::{description, fault_json};
+use crate::contract::{Faults, description};
 
 /// Which jig head to tie on, and why.
 #[derive(Parser)]
@@ -128,7 +128,7 @@ fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
     match answer(&engine, &text, options) {
         Ok(a) if options.explain => print_considered(&a).map(|()| ExitCode::SUCCESS),
         Ok(a) => print_json(&a).map(|()| ExitCode::SUCCESS),
-        Err(faults) => print_json(&fault_json(&faults)).map(|()| BAD_INPUT.into()),
+        Err(faults) => print_json(&Faults::from(faults)).map(|()| BAD_INPUT.into()),
     }
 }
 
@@ -167,7 +167,7 @@ fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {
             Ok(a) => serde_json::to_writer(&mut out, &a)?,
             Err(faults) => {
                 bad = true;
-                serde_json::to_writer(&mut out, &fault_json(&faults))?;
+                serde_json::to_writer(&mut out, &Faults::from(faults))?;
             }
         }
         out.write_all(b"\n")?;

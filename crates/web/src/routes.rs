@@ -112,8 +112,8 @@ fn account_routes(cfg: &mut web::ServiceConfig) {
         )
         .route("/account/password", web::post().to(account::password))
         .route("/account/delete", web::post().to(account::delete))
-        .route("/account/export", web::get().to(account::export))
-        .route("/account/import", web::post().to(account::import));
+        .route("/account/export", web::get().to(account::file::export))
+        .route("/account/import", web::post().to(account::file::import));
 }
 
 fn box_routes(cfg: &mut web::ServiceConfig) {

@@ -7,6 +7,7 @@ use crate::base::codes::{LowerBound, Sits, UpperBound};
 
 /// What a box has for an answer.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct OwnAnswer {
     /// The best own heads, best first.
     pub heads: Vec<OwnHead>,
@@ -26,6 +27,7 @@ pub struct OwnAnswer {
 
 /// An own head against the answer.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct OwnHead {
     /// Its place among the things given.
     pub at: usize,
@@ -55,6 +57,7 @@ pub struct OwnHead {
 
 /// An own hook in the bait.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct OwnHook {
     /// Its place among the things given.
     pub at: usize,
@@ -76,6 +79,7 @@ pub struct OwnHook {
 
 /// An own rod or line.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct OwnTool {
     /// Its place among the things given.
     pub at: usize,
@@ -89,6 +93,7 @@ pub struct OwnTool {
 
 /// What a box lacks, and what of it lies idle.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct Gaps {
     /// How many situations were looked at.
     pub situations: usize,
@@ -104,6 +109,7 @@ pub struct Gaps {
 
 /// A thing to buy.
 #[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct Buy {
     /// `1/8 oz mushroom, hook 1/0 short shank`.
     pub what: String,

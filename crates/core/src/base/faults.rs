@@ -4,6 +4,7 @@ use serde::Serialize;
 
 /// A fault of one field.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 #[error("{field}: {message}")]
 pub struct FieldError {
     /// Field of the contract, empty when the whole input is meant.

@@ -1,6 +1,7 @@
 //! What everything stands on: codes, limits, quantities, numbers read and
 //! printed, the ladders of weights, faults, and the functions of mathematics.
 
+pub mod code;
 pub mod codes;
 mod faults;
 mod ladder;

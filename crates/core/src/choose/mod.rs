@@ -11,6 +11,7 @@ pub mod own_drag;
 pub mod point;
 pub mod rank;
 pub mod rig_on_question;
+pub mod rigged;
 pub mod rules;
 pub mod school;
 pub mod setting;

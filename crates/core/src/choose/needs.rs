@@ -5,7 +5,8 @@
 
 use crate::base::codes::{LowerBound, UpperBound};
 use crate::base::{Force, Mass, Time, Velocity};
-use crate::choose::setting::{Rigged, Setting};
+use crate::choose::rigged::Rigged;
+use crate::choose::setting::Setting;
 use crate::physics::sink::{Fall, HeadBody};
 use crate::physics::{drag, hold, sink};
 use crate::tables::{FallRow, HeadDrag};

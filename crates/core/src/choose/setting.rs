@@ -2,14 +2,11 @@
 
 use crate::base::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
 use crate::base::maths;
-use crate::base::{
-    Area, Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity,
-};
+use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
 use crate::physics::hold::current_at_head;
-use crate::physics::sink::Trailing;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
-use crate::tables::{Hang, RigRow, SchoolRow, Tables, WayDown};
+use crate::tables::{RigRow, SchoolRow, Tables, WayDown};
 use crate::tackle::bait::MeasuredBait;
 use enum_map::EnumMap;
 use uom::si::{
@@ -261,68 +258,6 @@ impl Setting {
             hover: ground.hover,
             asks: ground.asks,
             head_density: head_density(c, ground.tables),
-        }
-    }
-}
-
-/// Head shape, bait and hook as the window computes with them.
-#[derive(Debug, Clone, Copy)]
-#[expect(missing_docs, reason = "plain")]
-pub struct Rigged {
-    pub trailing: Trailing,
-    /// Bait and hook.
-    pub other_mass: Mass,
-    pub drag: crate::tables::HeadDrag,
-    pub frontal: f64,
-    /// How readily the shape wedges, 0..1.
-    pub wedge: f64,
-    /// Share of the bait across the flow as this rig falls to its wanted speed.
-    pub tight: f64,
-    /// The bait's drag area drawn along, without the head's.
-    pub drawn_area: Area,
-}
-
-impl Rigged {
-    /// The same with its drag times a factor: one's own record against the book.
-    #[must_use]
-    pub fn dragging(self, factor: f64) -> Self {
-        Self {
-            frontal: factor * self.frontal,
-            drawn_area: factor * self.drawn_area,
-            trailing: Trailing {
-                bait_side: factor * self.trailing.bait_side,
-                ..self.trailing
-            },
-            ..self
-        }
-    }
-
-    /// Bait and hook behind a shape.
-    #[must_use]
-    pub fn new(
-        bait: &MeasuredBait,
-        hook: Mass,
-        shape: &crate::tables::ShapeRow,
-        hang: Hang,
-        tables: &Tables,
-    ) -> Self {
-        let posture = &tables.baits.posture;
-        Self {
-            trailing: Trailing {
-                bait_volume: bait.volume,
-                bait_density: bait.density,
-                bait_side: bait.drag_side,
-                hook_mass: hook,
-            },
-            other_mass: bait.mass() + hook,
-            drag: shape.drag,
-            frontal: shape.frontal,
-            wedge: shape.traits.wedge,
-            tight: match hang {
-                Hang::TightLine => posture.tight_line,
-                Hang::Glide => posture.glide,
-            },
-            drawn_area: crate::physics::drag::CYLINDER_ACROSS * posture.trailing * bait.drag_side,
         }
     }
 }

@@ -1,7 +1,8 @@
 //! Checks of the tables: numbers within reason, curves that rise, words for
 //! everything that is said.
 
-use super::rows::{HeadDrag, RigRow};
+use super::rig_row::RigRow;
+use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
     Action, BaitForm, Basis, Bottom, BoxList, Clarity, Code, ColourView, Cover, CurrentWay,

@@ -4,7 +4,8 @@
 use enum_map::{EnumArray, EnumMap};
 
 use super::practice::{Practice, RawPracticeFile};
-use super::rows::{BaitFile, ConditionFile, HookFile, LineFile, RigRow, ShapeFile};
+use super::rig_row::RigRow;
+use super::rows::{BaitFile, ConditionFile, HookFile, LineFile, ShapeFile};
 use super::rules::{RawRules, Rules};
 use super::when::Named;
 use super::{BaitTables, ConditionTables, DataError, HookTables, LineTables, Tables};

@@ -8,6 +8,7 @@ mod check;
 mod load;
 mod practice;
 pub mod retrieve;
+mod rig_row;
 mod rows;
 pub mod rules;
 pub mod when;
@@ -15,6 +16,7 @@ pub mod when;
 use enum_map::EnumMap;
 
 pub use practice::{Practice, Way};
+pub use rig_row::*;
 pub use rows::*;
 use rules::Rules;
 

@@ -1,18 +1,14 @@
 //! The rows of the tables. The files in `data/` explain their fields and units.
 
-use std::collections::BTreeMap;
-
 use enum_map::EnumMap;
 
 use serde::Deserialize;
-use serde::de::IgnoredAny;
 
 pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
-    Action, BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, Keeper, LineKind,
-    LowerBound, Material, Mood, Plastic, Point, Power, Rig, School, Season, Shape, Species, Tie,
-    Wire,
+    BaitForm, Bottom, Clarity, Cover, HookStyle, Keeper, LineKind, Material, Plastic, Point,
+    School, Season, Shape, Species, Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -116,6 +112,7 @@ macro_rules! row {
         pub struct $name { $(pub $field: $ty),+ }
     };
 }
+pub(super) use row;
 
 row!(ShapeRow {
     code: Shape,
@@ -247,159 +244,3 @@ row!(ConditionFile {
     bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, nose: NoseRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
 });
-row!(RigBait {
-    least_mm: f64,
-    most_mm: f64,
-    default_form: BaitForm,
-    default_mm: f64,
-    default_plastic: Plastic
-});
-row!(Shank {
-    to_mm: f64,
-    style: HookStyle
-});
-row!(RigTackle {
-    to_g: f64,
-    main_lb: (f64, f64),
-    leader_lb: (f64, f64),
-    power: Power,
-    action: Action,
-    rated_g: (f64, f64),
-    reel: String
-});
-/// How a rig is worked. Its ways and steps are read by [`Practice`].
-///
-/// [`Practice`]: super::Practice
-#[derive(Debug, Clone, Deserialize)]
-#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
-pub struct RigRetrieve {
-    pub name: String,
-    pub speed_mps: f64,
-}
-
-/// How a rig bounds its head from above, beside water and tackle.
-#[derive(Debug, Clone, Deserialize)]
-#[serde(deny_unknown_fields)]
-#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
-pub struct RigLimits {
-    pub overpower_pa: f64,
-    pub hover_pa: Option<f64>,
-    #[serde(default = "one")]
-    pub snap: f64,
-}
-
-fn one() -> f64 {
-    1.0
-}
-
-/// When a rig's point is hidden.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Hide {
-    /// As the cover asks.
-    Cover,
-    /// Always, at least under the skin.
-    Always,
-    /// Never: the rig lives by an open point.
-    Never,
-}
-
-/// How a rig's hook is chosen.
-#[derive(Debug, Clone, Deserialize)]
-#[serde(deny_unknown_fields)]
-#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
-pub struct RigHook {
-    pub gap_over_depth: f64,
-    pub hidden_free_mm: f64,
-    pub length_target: f64,
-    pub length_most: f64,
-    pub length_weight: f64,
-    pub hide: Hide,
-    pub hidden_slim: HookStyle,
-    pub hidden_fat: HookStyle,
-    pub least_wire: Option<Wire>,
-    #[serde(default)]
-    pub least_gap_mm: f64,
-    #[serde(default)]
-    pub length_by_form: BTreeMap<BaitForm, f64>,
-    #[serde(default)]
-    pub gap_by_species: BTreeMap<Species, f64>,
-    pub shank: Vec<Shank>,
-}
-
-/// How well a rig suits a question.
-#[derive(Debug, Clone, Default, Deserialize)]
-#[serde(deny_unknown_fields, default)]
-#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
-pub struct Fits {
-    pub depth_m: (f64, f64),
-    pub current_most_mps: f64,
-    pub wind_most_mps: f64,
-    pub form: BTreeMap<BaitForm, f64>,
-    pub bottom: BTreeMap<Bottom, f64>,
-    pub cover: BTreeMap<Cover, f64>,
-    pub fish_at: BTreeMap<FishAt, f64>,
-    pub forage: BTreeMap<Forage, f64>,
-    pub mood: BTreeMap<Mood, f64>,
-    pub species: BTreeMap<Species, f64>,
-    pub clarity: BTreeMap<Clarity, f64>,
-}
-
-/// How a bait hangs while it falls to its wanted speed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Hang {
-    /// Behind the head on a tight line.
-    TightLine,
-    /// Level.
-    Glide,
-}
-
-/// How a bait hangs on its way down to the bottom.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum WayDown {
-    /// Nose first, on slack line.
-    SlackLine,
-    /// Between the two, the line just followed down.
-    SemiTight,
-    /// Swinging back on a tight line.
-    TightLine,
-}
-
-/// A rig's table. What it is in practice is read by [`Practice`].
-///
-/// [`Practice`]: super::Practice
-#[derive(Debug, Clone, Deserialize)]
-#[serde(deny_unknown_fields)]
-#[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
-pub struct RigRow {
-    pub code: Rig,
-    pub default_school: School,
-    pub contact_below_m: Option<f64>,
-    pub school_follows_water: bool,
-    pub posture: Hang,
-    pub way_down: Option<WayDown>,
-    pub needs: Vec<LowerBound>,
-    pub usual_oz: (f64, f64),
-    pub usual_braid_lb: f64,
-    pub usual_straight_lb: f64,
-    pub line_kind: Option<LineKind>,
-    #[serde(default)]
-    pub skips: bool,
-    #[serde(default)]
-    pub separate_hook: bool,
-    pub tie: Option<Tie>,
-    pub bait: RigBait,
-    pub fall: EnumMap<School, f64>,
-    pub limits: RigLimits,
-    pub shapes: BTreeMap<Shape, f64>,
-    #[serde(default)]
-    pub asks: Asks,
-    pub hook: RigHook,
-    pub tackle: Vec<RigTackle>,
-    pub retrieve: RigRetrieve,
-    pub fits: Fits,
-    #[serde(default)]
-    pub practice: IgnoredAny,
-}

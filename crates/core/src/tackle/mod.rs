@@ -2,4 +2,5 @@
 
 pub mod bait;
 pub mod hook;
+mod measured_hook;
 pub mod seat;

@@ -5,7 +5,8 @@ use std::sync::LazyLock;
 
 use enum_map::EnumMap;
 
-use super::cell::{self, Faults, Field, Holds, HookNumber, Texts};
+use super::cell::{self, Faults, Field, Holds, Texts};
+use super::marked::HookNumber;
 use super::things::{Bait, Head, Hook, Line, Rod};
 use crate::base::UnitSystem;
 use crate::base::codes::BoxList;

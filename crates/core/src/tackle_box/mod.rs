@@ -8,13 +8,15 @@ pub mod cell;
 pub mod csv;
 mod index;
 mod item;
+mod marked;
 mod named_hook;
 mod things;
 pub mod typed_line;
 
 pub use crate::base::codes::BoxList;
-pub use cell::{Faults, Field, HeadWeight, Holds, HookNumber, Texts};
+pub use cell::{Faults, Field, Holds, Texts};
 pub use index::{BoxIndex, HeadEntry};
 pub use item::{COUNT, Item, MOST_COUNT, MOST_REMARK, REMARK, Thing, columns, fields};
+pub use marked::{HeadWeight, HookNumber};
 pub use named_hook::{NamedHook, named_hook};
 pub use things::{Bait, Head, Hook, Line, Rod};

@@ -1,8 +1,8 @@
 //! The hooks of a box by their measures: what the angler measured wins, the
 //! number fills in what he did not.
 
-use super::cell::HookNumber;
 use super::item::Thing;
+use super::marked::HookNumber;
 use crate::base::codes::{HookStyle, Wire};
 use crate::tables::Tables;
 use crate::tackle::hook::MeasuredHook;

@@ -1,7 +1,8 @@
 //! The five lists of a box, each field once: its name, its limits, the words
 //! that a reader sees and says.
 
-use super::cell::{Cell, Faults, Field, HeadWeight, HookNumber, Texts};
+use super::cell::{Cell, Faults, Field, Texts};
+use super::marked::{HeadWeight, HookNumber};
 use crate::base::UnitSystem;
 use crate::base::codes::{
     Action, BaitForm, EyeTurn, HookStyle, Keeper, LineKind, Material, Plastic, Power, Shape, Tie,

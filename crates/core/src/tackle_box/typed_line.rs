@@ -6,8 +6,9 @@
 
 use std::borrow::Cow;
 
-use super::cell::{Cell, Field, HeadWeight, Holds, HookNumber, Texts};
+use super::cell::{Cell as _, Field, Holds, Texts};
 use super::item::{COUNT, Item, REMARK, fields};
+use super::marked::{HeadWeight, HookNumber};
 use crate::base::codes::BoxList;
 use crate::base::{Dimension, UnitSystem, read_number, vocabulary};
 

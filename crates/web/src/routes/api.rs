@@ -1,23 +1,20 @@
 //! The contract over HTTP.
 
 use actix_web::{HttpResponse, web};
-use yarrowfen_core::{FieldError, Options, PickRequest};
+use yarrowfen_core::{Options, PickRequest};
 
 use crate::app::App;
-use crate::contract::{MOST_JSON, description, fault_json};
+use crate::contract::{Faults, MOST_JSON, description};
 
 /// Answers one JSON request.
 pub async fn pick(app: web::Data<App>, body: Result<web::Bytes, actix_web::Error>) -> HttpResponse {
     let Ok(body) = body else {
-        let fault = FieldError::new(
-            "",
-            format!("the request is larger than {MOST_JSON} bytes, or was cut off"),
-        );
-        return HttpResponse::PayloadTooLarge().json(fault_json(&[fault]));
+        let fault = format!("the request is larger than {MOST_JSON} bytes, or was cut off");
+        return HttpResponse::PayloadTooLarge().json(Faults::whole(fault));
     };
     match PickRequest::from_json(&body).map(|r| app.engine.pick(&r, Options::default())) {
         Ok(answer) => HttpResponse::Ok().json(answer),
-        Err(faults) => HttpResponse::UnprocessableEntity().json(fault_json(&faults)),
+        Err(faults) => HttpResponse::UnprocessableEntity().json(Faults::from(faults)),
     }
 }
 

@@ -1,29 +1,29 @@
 //! The box over HTTP, for who is signed in.
 
 use actix_web::{HttpResponse, web};
-use serde_json::{Map, Value, json};
-use yarrowfen_core::{FieldError, Options, PickRequest};
+use yarrowfen_core::{Options, PickRequest};
 use yarrowfen_store::Owned;
 
 use crate::app::App;
-use crate::contract::fault_json;
+use crate::contract::{BoxItem, BoxListed, Faults, PickedFromBox};
 use crate::reader::Visitor;
 use crate::reply::PageError;
 
 fn no_account() -> HttpResponse {
-    let fault = FieldError::new("", "this is for an account: sign in first");
-    HttpResponse::Unauthorized().json(fault_json(&[fault]))
+    let fault = "this is for an account: sign in first";
+    HttpResponse::Unauthorized().json(Faults::whole(fault))
 }
 
-fn told(owned: &Owned) -> Value {
+fn told(owned: &Owned) -> BoxItem {
     let texts = owned.item.texts().into_iter();
-    let mut map: Map<String, Value> = texts
-        .map(|(key, text)| (key.into_owned(), Value::String(text.into_owned())))
-        .collect();
-    map.insert("id".into(), json!(owned.id));
-    map.insert("kind".into(), json!(owned.item.thing.kind()));
-    map.insert("archived".into(), json!(owned.archived));
-    Value::Object(map)
+    BoxItem {
+        id: owned.id.to_string(),
+        kind: owned.item.thing.kind().code().to_owned(),
+        archived: owned.archived,
+        fields: texts
+            .map(|(key, text)| (key.into_owned(), text.into_owned()))
+            .collect(),
+    }
 }
 
 /// Everything in one's own box.
@@ -32,8 +32,8 @@ pub async fn list_json(app: web::Data<App>, reader: Visitor) -> Result<HttpRespo
         return Ok(no_account());
     };
     let held = app.boxes.of(&app.store, account).await?;
-    let all: Vec<Value> = held.items.iter().map(told).collect();
-    Ok(HttpResponse::Ok().json(json!({ "items": all })))
+    let items = held.items.iter().map(told).collect();
+    Ok(HttpResponse::Ok().json(BoxListed { items }))
 }
 
 /// An answer, and what of one's own box serves it.
@@ -47,7 +47,7 @@ pub async fn pick_json(
     };
     let request = match PickRequest::from_json(&body) {
         Ok(request) => request,
-        Err(faults) => return Ok(HttpResponse::UnprocessableEntity().json(fault_json(&faults))),
+        Err(faults) => return Ok(HttpResponse::UnprocessableEntity().json(Faults::from(faults))),
     };
     let held = app.boxes.of(&app.store, account).await?;
     let options = Options::default();
@@ -56,5 +56,5 @@ pub async fn pick_json(
     let own = app
         .engine
         .from_box(&request, options, answer.rig, (&things, held.index()));
-    Ok(HttpResponse::Ok().json(json!({ "answer": answer, "own": own })))
+    Ok(HttpResponse::Ok().json(PickedFromBox { answer, own }))
 }

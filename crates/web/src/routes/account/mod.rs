@@ -1,23 +1,22 @@
-//! Accounts: sign up, in and out, the password, all data out and in, the end.
+//! Accounts: sign up, in and out, the password, the end.
 
-use actix_multipart::Multipart;
+pub mod file;
+
 use actix_session::Session;
-use actix_web::{HttpRequest, HttpResponse, http::StatusCode, http::header, web};
+use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use serde::Deserialize;
 use time::OffsetDateTime;
 use yarrowfen_pages::page;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::{Failures, NewKept, NewWater, OwnerId, StoreError};
+use yarrowfen_store::{Failures, OwnerId, StoreError};
 
 use crate::account::throttle::{self, Rule, in_words};
 use crate::account::{Name, Token, check_password, hash, verify};
-use crate::account_json;
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
-use crate::files::upload;
 use crate::reader::{
-    Checked, ClientIp, HasToken, Member, Signed, Visitor, browser, check_token, no_sign_in_cookie,
-    renew, sign_in_cookie, token as token_of,
+    Checked, ClientIp, HasToken, Member, Signed, Visitor, browser, no_sign_in_cookie, renew,
+    sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
 
@@ -349,83 +348,3 @@ pub async fn delete(
         .await?;
     signed_out(&app, &session, "/account?said=gone")
 }
-
-/// Everything of the account as one JSON file.
-pub async fn export(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
-    let whole = app.store.whole_of(member.account.owner).await?;
-    let body = account_json::write(&whole).map_err(|_| PageError::Internal)?;
-    Ok(HttpResponse::Ok()
-        .content_type("application/json")
-        .insert_header((
-            header::CONTENT_DISPOSITION,
-            "attachment; filename=\"yarrowfen.json\"",
-        ))
-        .body(body))
-}
-
-/// Takes such a file in, all or nothing.
-pub async fn import(
-    app: web::Data<App>,
-    member: Member,
-    form: Multipart,
-) -> Result<HttpResponse, PageError> {
-    let upload = upload::read(form).await?;
-    check_token(&member.reader, upload.field("csrf"))?;
-    let read = web::block(move || account_json::read(&upload.file))
-        .await
-        .map_err(|_| PageError::Internal)?;
-    let taken = match read {
-        Ok(taken) => taken,
-        Err(faults) => {
-            let more = faults.len().saturating_sub(MOST_FAULTS);
-            let mut said: Vec<_> = faults
-                .into_iter()
-                .take(MOST_FAULTS)
-                .map(|f| ("import", f.to_string()))
-                .collect();
-            if more > 0 {
-                said.push(("import", format!("and {more} more")));
-            }
-            return mine_again(&member, said);
-        }
-    };
-    let waters: Vec<_> = taken
-        .waters
-        .iter()
-        .map(|w| NewWater {
-            name: &w.text.0,
-            remark: &w.text.1,
-            asked: &w.asked,
-            made_at: Some(w.saved),
-        })
-        .collect();
-    let kept: Vec<_> = taken
-        .kept
-        .iter()
-        .map(|k| {
-            let new = NewKept {
-                text: &k.text,
-                request: &k.request,
-                answer: &k.answer,
-                units: k.units,
-                ladder: k.ladder,
-            };
-            (k.kept, new)
-        })
-        .collect();
-    let change = app
-        .store
-        .take_in(
-            member.account.owner,
-            &taken.items,
-            &waters,
-            &kept,
-            &taken.sinks,
-        )
-        .await?;
-    app.sink_tests.forget(member.account.owner);
-    Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
-}
-
-/// Faults of a file that are shown.
-const MOST_FAULTS: usize = 40;

@@ -1,0 +1,218 @@
+//! The OpenAPI description: answers from their types, the question from the
+//! table that its fields are checked by.
+
+use schemars::generate::SchemaSettings;
+use schemars::{JsonSchema, SchemaGenerator};
+use serde_json::{Map, Value, json};
+use yarrowfen_core::Answer;
+use yarrowfen_core::base::limits::Limit;
+use yarrowfen_pages::ask::{Kind, WORDS, upper_end};
+
+use super::{BoxListed, Faults, PickedFromBox};
+use crate::reader::SIGN_IN_COOKIE;
+
+/// A route of the contract.
+struct Route {
+    path: &'static str,
+    method: &'static str,
+    id: &'static str,
+    summary: &'static str,
+    /// Whether it reads a question.
+    asks: bool,
+    /// Whether somebody has to be signed in.
+    signed_in: bool,
+    /// The schema of what it answers; none for plain text.
+    answers: Option<fn(&mut SchemaGenerator) -> Value>,
+}
+
+fn of<T: JsonSchema>(schemas: &mut SchemaGenerator) -> Value {
+    schemas.subschema_for::<T>().to_value()
+}
+
+const ROUTES: &[Route] = &[
+    Route {
+        path: "/api/v1/pick",
+        method: "post",
+        id: "pick",
+        summary: "Answer one situation",
+        asks: true,
+        signed_in: false,
+        answers: Some(of::<Answer>),
+    },
+    Route {
+        path: "/api/v1/box",
+        method: "get",
+        id: "box",
+        summary: "List everything in one's own box",
+        asks: false,
+        signed_in: true,
+        answers: Some(of::<BoxListed>),
+    },
+    Route {
+        path: "/api/v1/box/pick",
+        method: "post",
+        id: "box_pick",
+        summary: "Answer one situation, and from one's own box",
+        asks: true,
+        signed_in: true,
+        answers: Some(of::<PickedFromBox>),
+    },
+    Route {
+        path: "/api/v1/openapi.json",
+        method: "get",
+        id: "openapi",
+        summary: "This description",
+        asks: false,
+        signed_in: false,
+        answers: Some(|_| json!({ "type": "object" })),
+    },
+    Route {
+        path: "/health",
+        method: "get",
+        id: "health",
+        summary: "Whether server and database answer",
+        asks: false,
+        signed_in: false,
+        answers: None,
+    },
+];
+
+/// The OpenAPI description.
+#[must_use]
+pub fn description() -> Value {
+    let settings = SchemaSettings::draft2020_12().for_serialize();
+    let mut schemas = settings
+        .with(|s| s.definitions_path = "/components/schemas".into())
+        .into_generator();
+    let mut paths = Map::new();
+    for route in ROUTES {
+        let operation = operation(route, &mut schemas);
+        paths.insert(route.path.into(), json!({ (route.method): operation }));
+    }
+    json!({
+        "openapi": "3.1.0",
+        "info": { "title": "Yarrowfen", "version": env!("CARGO_PKG_VERSION"), "description": "Which jig head to tie on, and why. Numbers are SI with the unit in the name." },
+        "paths": paths,
+        "components": {
+            "schemas": schemas.take_definitions(true),
+            "securitySchemes": { "session": { "type": "apiKey", "in": "cookie", "name": SIGN_IN_COOKIE } },
+        },
+    })
+}
+
+fn operation(route: &Route, schemas: &mut SchemaGenerator) -> Value {
+    let as_json = |schema: Value| json!({ "application/json": { "schema": schema } });
+    let told = match route.answers {
+        Some(schema) => as_json(schema(schemas)),
+        None => json!({ "text/plain": { "schema": { "type": "string" } } }),
+    };
+    let faults = json!({ "description": "What is wrong, by field", "content": as_json(of::<Faults>(schemas)) });
+    let mut operation = json!({ "operationId": route.id, "summary": route.summary,
+        "responses": { "200": { "description": route.summary, "content": told } } });
+    if route.asks {
+        operation["requestBody"] =
+            json!({ "required": true, "content": as_json(request_schema()) });
+        operation["responses"]["422"] = faults.clone();
+        operation["responses"]["413"] = faults.clone();
+    }
+    if route.signed_in {
+        operation["security"] = json!([{ "session": [] }]);
+        operation["responses"]["401"] = faults;
+    }
+    operation
+}
+
+fn number(limit: &Limit) -> Value {
+    json!({ "type": ["number", "null"], "minimum": limit.least, "maximum": limit.most, "description": format!("{}, {}", limit.name, limit.unit) })
+}
+
+/// The question's schema, made from the same tables that check it.
+fn request_schema() -> Value {
+    let mut top = Map::new();
+    for word in WORDS {
+        let schema = match word.kind {
+            Kind::Number(limit, _) => number(limit),
+            Kind::Flag => json!({ "type": ["boolean", "null"], "description": word.label }),
+            Kind::Code(list) => {
+                let codes = list().iter().map(|c| json!(c.0));
+                let codes: Vec<Value> = codes.chain([Value::Null]).collect();
+                json!({ "enum": codes, "description": word.label })
+            }
+        };
+        match word.field.split_once('.') {
+            Some((group, name)) => {
+                let group = top.entry(group).or_insert_with(|| json!({ "type": ["object", "null"], "additionalProperties": false, "properties": {} }));
+                group["properties"][name] = schema;
+            }
+            None => {
+                top.insert(word.field.to_owned(), schema);
+            }
+        }
+        if let Some(limit) = upper_end(word)
+            && let Some((group, name)) = limit.field.split_once('.')
+        {
+            top[group]["properties"][name] = number(limit);
+        }
+    }
+    json!({ "type": "object", "additionalProperties": false, "properties": top, "description": "Null or left out means usual or unknown." })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Each with its own bounds, under its own name.
+    #[test]
+    fn every_limit_stands_in_the_description() {
+        let schema = request_schema();
+        for limit in yarrowfen_core::base::limits::ALL {
+            let place = limit.field.replace('.', "/properties/");
+            let told = schema.pointer(&format!("/properties/{place}"));
+            assert_eq!(told, Some(&number(limit)), "{}", limit.field);
+        }
+    }
+
+    /// What the routes file serves under /api, the description tells of.
+    #[test]
+    fn every_route_of_the_contract_is_described() {
+        let routes = include_str!("../routes.rs");
+        let mut served: Vec<&str> = routes
+            .split('"')
+            .filter(|text| text.starts_with("/api/") || *text == "/health")
+            .collect();
+        let mut told: Vec<&str> = ROUTES.iter().map(|r| r.path).collect();
+        served.sort_unstable();
+        told.sort_unstable();
+        assert!(served.len() > 3);
+        assert_eq!(served, told);
+    }
+
+    /// Every field that an answer has stands in its schema, and the other way
+    /// round: one made from the type, the other by the engine.
+    #[test]
+    fn an_answer_is_what_its_schema_says() {
+        let all = description();
+        let engine = yarrowfen_core::Engine::new().unwrap();
+        let asked = yarrowfen_core::PickRequest::from_json(br#"{"water":{"depth_m":4}}"#).unwrap();
+        let answer = engine.pick(&asked, yarrowfen_core::Options::default());
+        let answer = serde_json::to_value(answer).unwrap();
+        let schemas = &all["components"]["schemas"];
+        let fields = schemas["Answer"]["properties"].as_object().unwrap();
+        for (name, _) in answer.as_object().unwrap() {
+            assert!(fields.contains_key(name), "{name} is not described");
+        }
+        let required = schemas["Answer"]["required"].as_array().unwrap();
+        for name in required {
+            assert!(
+                answer.get(name.as_str().unwrap()).is_some(),
+                "{name} is not given"
+            );
+        }
+        assert!(required.len() > 20);
+        // Every reference leads somewhere.
+        for text in all.to_string().split("\"#").skip(1) {
+            let pointer = text.split('"').next().unwrap();
+            assert!(all.pointer(pointer).is_some(), "{pointer}");
+        }
+    }
+}
