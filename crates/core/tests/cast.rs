@@ -347,7 +347,7 @@ fn every_rig_brings_a_retrieve_that_reaches_the_rod() {
     for rig in Rig::ALL {
         let request = PickRequest {
             rig: Some(*rig),
-            ..PickRequest::usual()
+            ..PickRequest::usual().clone()
         };
         let ready = ENGINE.cast_rig(&request, Options::default(), None);
         let mut s = setup(3.0, "pause 1 s");

@@ -152,7 +152,7 @@ impl Engine {
         let request = PickRequest {
             rig: Some(rig),
             bait: bait.clone(),
-            ..PickRequest::usual()
+            ..PickRequest::usual().clone()
         };
         let on = self.chooser.rig_on(&request, Options::default(), rig);
         let hook = on.decide().hook;

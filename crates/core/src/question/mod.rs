@@ -8,6 +8,8 @@ mod fields;
 
 pub use fields::{Fields, Loose, field, flatten};
 
+use std::sync::LazyLock;
+
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
@@ -256,14 +258,16 @@ impl PickRequest {
 
     /// The question that says nothing: everything as is usual.
     #[must_use]
-    pub fn usual() -> Self {
-        let mut r = Reader {
-            fields: &Fields::new(),
-            system: UnitSystem::Metric,
-            faults: Vec::new(),
-            assumed: Vec::new(),
-        };
-        Self::gather(&mut r)
+    pub fn usual() -> &'static Self {
+        static USUAL: LazyLock<PickRequest> = LazyLock::new(|| {
+            PickRequest::gather(&mut Reader {
+                fields: &Fields::new(),
+                system: UnitSystem::Metric,
+                faults: Vec::new(),
+                assumed: Vec::new(),
+            })
+        });
+        &USUAL
     }
 
     /// Turns loose fields into a request. Messages print limits in `system`.

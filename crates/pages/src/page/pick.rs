@@ -58,10 +58,16 @@ pub fn at_water(query: &str, options: Options, waters: &[Water]) -> Option<Strin
 }
 
 /// The frame of a page about a question, in the question's units.
-fn frame(page: &'static str, reader: &Reader, form: &PickForm, here: String) -> Frame {
+fn frame(
+    page: &'static str,
+    reader: &Reader,
+    (form, question): (&PickForm, &str),
+    here: String,
+) -> Frame {
     let mut frame = Frame::new(page, reader, here);
     (frame.units, frame.ladder) = (form.units, form.ladder);
-    frame.question = form.query();
+    frame.question.clear();
+    frame.question.push_str(question);
     frame
 }
 
@@ -92,7 +98,7 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
     };
     let question = form.query();
     let here = format!("/?{question}");
-    let frame = frame("pick", reader, &form, here.clone());
+    let frame = frame("pick", reader, (&form, &question), here.clone());
     let page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
     let reply = match part {
         Part::Whole => Reply::page(code, &page)?,
@@ -125,7 +131,12 @@ pub fn card(engine: &Engine, reader: &Reader, query: &str) -> Shown {
     of_question(reader, query, |form, request, question| {
         let card = engine.card(request, form.options(), axis);
         let here = format!("/card?{question}&by={}", axis.code());
-        let page = CardPage::new(frame("pick", reader, form, here), request, &card, question);
+        let page = CardPage::new(
+            frame("pick", reader, (form, question), here),
+            request,
+            &card,
+            question,
+        );
         Reply::page(200, &page)
     })
 }
@@ -142,7 +153,11 @@ pub fn how(engine: &Engine, reader: &Reader, query: &str) -> Shown {
         };
         let answer = engine.pick(request, options);
         let here = format!("/how?{question}");
-        let page = HowPage::new(frame("pick", reader, form, here), answer, question);
+        let page = HowPage::new(
+            frame("pick", reader, (form, question), here),
+            answer,
+            question,
+        );
         Reply::page(200, &page)
     })
 }

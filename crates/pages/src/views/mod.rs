@@ -49,6 +49,8 @@ pub struct MenuLink {
     pub href: String,
     /// What a reader calls it.
     pub label: &'static str,
+    /// The key after `g`, by which the script finds the link.
+    pub key: Option<char>,
     /// Whether it is open.
     pub here: bool,
 }
@@ -75,15 +77,16 @@ impl Frame {
         let link = |p: &site::Page| MenuLink {
             href: p.with(&self.question),
             label: p.label,
+            key: p.key,
             here: p.name == self.page,
         };
         site::PAGES.iter().filter(|p| p.in_menu).map(link).collect()
     }
 
-    /// Pages with a key after `g`, for the script and the sheet of shortcuts.
+    /// Pages with a key after `g`, for the sheet of shortcuts.
     #[must_use]
-    pub fn keyed(&self) -> Vec<(char, String, &'static str)> {
-        let keyed = |p: &site::Page| Some((p.key?, p.with(&self.question), p.label));
+    pub fn keyed(&self) -> Vec<(char, &'static str)> {
+        let keyed = |p: &site::Page| Some((p.key?, p.label));
         site::PAGES.iter().filter_map(keyed).collect()
     }
 

@@ -10,6 +10,8 @@
   document.addEventListener('htmx:afterSettle', () => {
     const here = $('[data-here][name=back]');
     if (here && ['/', '/bench', '/cast', '/count'].includes(location.pathname)) here.value = location.pathname + location.search;
+    // So does the menu, where the page is Pick: what it carries is the question.
+    if (location.pathname === '/') for (const to of document.querySelectorAll('.top a:is([data-key=p], [data-key=b], [data-key=t])')) to.search = location.search;
   });
   // The second sentence stays open over a swap.
   let moreOpen = false;
@@ -61,7 +63,7 @@
     u: () => $('button[name=units]')?.click(),
     k: keep,
   };
-  const place = (key) => document.querySelector(`#help a[data-key="${CSS.escape(key)}"]`);
+  const place = (key) => document.querySelector(`.top a[data-key="${CSS.escape(key)}"]`);
   let going = false;
   document.addEventListener('keydown', (e) => {
     if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }

@@ -4,7 +4,7 @@
 //! attributes of a list of codes, one a code. Anything else is refused when the
 //! file is read, so that no rule can hide in a sentence.
 
-use std::collections::HashMap;
+use rustc_hash::FxHashMap;
 use std::sync::LazyLock;
 
 use fluent_syntax::ast::{Entry, Expression, InlineExpression, Pattern, PatternElement};
@@ -58,8 +58,8 @@ impl Message {
 /// Every sentence by its code, and the words of every code by list.
 #[derive(Debug, Default)]
 pub struct Catalogue {
-    messages: HashMap<&'static str, Message>,
-    words: HashMap<&'static str, HashMap<&'static str, &'static str>>,
+    messages: FxHashMap<&'static str, Message>,
+    words: FxHashMap<&'static str, FxHashMap<&'static str, &'static str>>,
     fault: Option<TextFault>,
 }
 
@@ -108,7 +108,7 @@ impl Catalogue {
             let doubled = match message.value {
                 Some(pattern) => read.messages.insert(id, compiled(id, pattern)?).is_some(),
                 None => {
-                    let mut words = HashMap::new();
+                    let mut words = FxHashMap::default();
                     for a in message.attributes {
                         let message = compiled(id, a.value)?;
                         let [Part::Text(word)] = message.parts[..] else {
