@@ -27,6 +27,16 @@ test('a word is changed and the answer follows without a reload', async ({ page 
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('9 m');
 });
 
+test('the menu carries a changed word along, and leads back to it', async ({ page }) => {
+  await page.goto('/');
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('7'); await page.keyboard.press('Tab'); });
+  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Cast' }).click();
+  await expect(page).toHaveURL(/cast.*depth=7\+m/);
+  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Waters' }).click();
+  await page.keyboard.press('g'); await page.keyboard.press('p');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('7 m');
+});
+
 test('a value is one tap away', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/');
