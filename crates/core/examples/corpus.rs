@@ -22,7 +22,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem, limits};
 use yarrowfen_core::cast::{Cast, grounds::GROUNDS};
 use yarrowfen_core::choose::own_drag::OwnFall;
 use yarrowfen_core::explore::gaps::Situation;
-use yarrowfen_core::tackle_box::{self, BoxIndex, BoxList as Kind, Item};
+use yarrowfen_core::own_box::{self, BoxIndex, BoxList as Kind, Item};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 /// SplitMix64 (published: Steele, Lea, Flood 2014): small, seeded, the same everywhere.
@@ -220,7 +220,7 @@ fn things(dice: &mut Dice) -> Vec<Item> {
         )
         .unwrap();
         all.extend(
-            tackle_box::csv::read(Kind::Head, csv.as_bytes(), |_| {})
+            own_box::csv::read(Kind::Head, csv.as_bytes(), |_| {})
                 .unwrap()
                 .items,
         );
@@ -233,7 +233,7 @@ fn things(dice: &mut Dice) -> Vec<Item> {
             dice.one(codes::Wire::ALL).code()
         );
         all.extend(
-            tackle_box::csv::read(Kind::Hook, csv.as_bytes(), |_| {})
+            own_box::csv::read(Kind::Hook, csv.as_bytes(), |_| {})
                 .unwrap()
                 .items,
         );
@@ -244,7 +244,7 @@ fn things(dice: &mut Dice) -> Vec<Item> {
         8 + dice.roll() % 30
     );
     all.extend(
-        tackle_box::csv::read(Kind::Rod, rod.as_bytes(), |_| {})
+        own_box::csv::read(Kind::Rod, rod.as_bytes(), |_| {})
             .unwrap()
             .items,
     );
@@ -254,7 +254,7 @@ fn things(dice: &mut Dice) -> Vec<Item> {
         4 + dice.roll() % 16
     );
     all.extend(
-        tackle_box::csv::read(Kind::Line, line.as_bytes(), |_| {})
+        own_box::csv::read(Kind::Line, line.as_bytes(), |_| {})
             .unwrap()
             .items,
     );

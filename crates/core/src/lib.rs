@@ -12,7 +12,7 @@
 //! | 8 | [`say`] |
 //! | 7 | [`explore`] |
 //! | 6 | [`choose`], [`cast`], [`sounder`] |
-//! | 5 | [`tackle`], [`tackle_box`] |
+//! | 5 | [`gear`], [`own_box`] |
 //! | 4 | [`tables`] |
 //! | 3 | [`question`], [`answer`] |
 //! | 2 | [`physics`] |
@@ -26,13 +26,13 @@ pub mod cast;
 pub mod choose;
 pub mod engine;
 pub mod explore;
+pub mod gear;
+pub mod own_box;
 pub mod physics;
 pub mod question;
 pub mod say;
 pub mod sounder;
 pub mod tables;
-pub mod tackle;
-pub mod tackle_box;
 
 pub use answer::Answer;
 pub use base::FieldError;

@@ -9,11 +9,11 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{HookStyle, Wire};
 use yarrowfen_core::explore::gaps::Situation;
-use yarrowfen_core::question::Bait;
-use yarrowfen_core::tackle::seat::{BenchBait, seat};
-use yarrowfen_core::tackle_box::{
+use yarrowfen_core::gear::seat::{BenchBait, seat};
+use yarrowfen_core::own_box::{
     BoxIndex, BoxList, Item, NamedHook, Texts, csv, typed_line as quick,
 };
+use yarrowfen_core::question::Bait;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 fn engine() -> Engine {

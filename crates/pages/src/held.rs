@@ -1,7 +1,7 @@
 //! A box in order, ready to be shown and picked from.
 
 use enum_map::EnumMap;
-use yarrowfen_core::tackle_box::{BoxIndex, BoxList, Item};
+use yarrowfen_core::own_box::{BoxIndex, BoxList, Item};
 use yarrowfen_rows::{Owned, Water};
 
 /// A box as it was at a version.

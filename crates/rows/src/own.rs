@@ -3,7 +3,7 @@
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::tackle_box::{BoxList, Item};
+use yarrowfen_core::own_box::{BoxList, Item};
 
 /// A thing of a box, as it is kept.
 #[derive(Debug, Clone)]

@@ -1,7 +1,7 @@
 //! Files that wait for their owner's word before they come into the box.
 
 use uuid::Uuid;
-use yarrowfen_core::tackle_box::BoxList;
+use yarrowfen_core::own_box::BoxList;
 
 use crate::tackle::{add, hold};
 use crate::{Change, Import, ImportState, OwnerId, State, Store, StoreError};

@@ -7,7 +7,7 @@ use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
+use yarrowfen_core::own_box::{BoxList, Item, Texts};
 
 use crate::{Change, Owned, OwnerId, Store, StoreError};
 

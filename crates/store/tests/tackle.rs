@@ -6,7 +6,7 @@ use std::borrow::Cow;
 use sqlx::PgPool;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
+use yarrowfen_core::own_box::{BoxList, Item, Texts};
 use yarrowfen_store::{Change, ImportState, NewSignIn, OwnerId, State, Store, StoreError};
 
 fn head(weight: &str, count: u32) -> State {

@@ -65,8 +65,8 @@ async fn full_box(store: &Store) -> Result<(OwnerId, Token), Box<dyn std::error:
             26 + n % 20
         );
     }
-    let read = yarrowfen_core::tackle_box::csv::read(
-        yarrowfen_core::tackle_box::BoxList::Head,
+    let read = yarrowfen_core::own_box::csv::read(
+        yarrowfen_core::own_box::BoxList::Head,
         file.as_bytes(),
         |_| {},
     )?;

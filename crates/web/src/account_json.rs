@@ -11,7 +11,7 @@ use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::codes::FallBy;
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::tackle_box::{BoxList, Item, Texts};
+use yarrowfen_core::own_box::{BoxList, Item, Texts};
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 use yarrowfen_store::{KeptText, NewSink, Sink, State, Whole};
@@ -256,8 +256,8 @@ fn placed(at: &str, all: Vec<FieldError>) -> impl Iterator<Item = FieldError> {
         .map(move |f| FieldError::new(format!("{at}.{}", f.field), f.message))
 }
 
-fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::tackle_box::Faults> {
-    let known = yarrowfen_core::tackle_box::columns(item.kind);
+fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::own_box::Faults> {
+    let known = yarrowfen_core::own_box::columns(item.kind);
     let mut texts = Texts::new();
     let mut faults = Vec::new();
     for (key, value) in item.texts {

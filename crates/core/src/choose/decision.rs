@@ -15,11 +15,11 @@ use super::window::{Choice, Crossed, choose};
 use crate::answer::Hook;
 use crate::base::codes::{LowerBound, School, Tie};
 use crate::base::{Mass, Rung, grams, round};
+use crate::gear::hook::HookFit;
 use crate::physics::sink::{Fall, HeadBody};
 use crate::tables::rules::Rule;
 use crate::tables::when::{CodeFact, Flag};
 use crate::tables::{ShapeRow, Way, WayDown};
-use crate::tackle::hook::HookFit;
 
 /// What one rig ties on for a question.
 #[derive(Debug)]

@@ -3,9 +3,9 @@
 use crate::base::codes::{HookSetView, HookTemper, Point, PointView, Wire};
 use crate::base::{GRAMS_PER_OUNCE, Mass};
 use crate::choose::line;
+use crate::gear::hook;
 use crate::question::PickRequest;
 use crate::tables::{Hide, RigRow, Tables};
-use crate::tackle::hook;
 use uom::si::mass::gram;
 
 /// Why a point stands as it does.

@@ -13,12 +13,12 @@ use super::shape::Shapes;
 use super::window::{Choice, choose};
 use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Wire};
 use crate::base::{Mass, Rung};
+use crate::gear::bait::MeasuredBait;
+use crate::gear::hook::{self, Asked, HookFit, hides};
 use crate::physics::sink::HeadBody;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
 use crate::tables::{RigRow, ShapeRow, Tables};
-use crate::tackle::bait::MeasuredBait;
-use crate::tackle::hook::{self, Asked, HookFit, hides};
 
 /// A rig on a question.
 #[derive(Debug)]

@@ -1,10 +1,10 @@
 //! Head shape, bait and hook as the window computes with them.
 
 use crate::base::{Area, Mass};
+use crate::gear::bait::MeasuredBait;
 use crate::physics::drag::{self, HeadDrag};
 use crate::physics::sink::Trailing;
 use crate::tables::{Hang, ShapeRow, Tables};
-use crate::tackle::bait::MeasuredBait;
 
 /// Head shape, bait and hook as the window computes with them.
 #[derive(Debug, Clone, Copy)]

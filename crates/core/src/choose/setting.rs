@@ -3,11 +3,11 @@
 use crate::base::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
 use crate::base::maths;
 use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
+use crate::gear::bait::MeasuredBait;
 use crate::physics::hold::current_at_head;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
 use crate::tables::{RigRow, SchoolRow, Tables, WayDown};
-use crate::tackle::bait::MeasuredBait;
 use enum_map::EnumMap;
 use uom::si::{
     force::newton,

@@ -15,10 +15,10 @@ use crate::explore::cast_ready;
 use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
+use crate::own_box::{BoxIndex, Item};
 use crate::question::{Bait, PickRequest};
 use crate::say;
 use crate::tables::{DataError, Tables};
-use crate::tackle_box::{BoxIndex, Item};
 
 /// Answers questions from tables read once. It holds nothing else, so one may
 /// serve any number of threads.

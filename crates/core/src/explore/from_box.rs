@@ -11,9 +11,9 @@ use crate::choose::rigged::Rigged;
 use crate::choose::setting::{Conditions, Setting};
 use crate::choose::window::choose;
 use crate::explore::tools::{ToolFound, lines, rods};
+use crate::gear::hook::Judgement;
+use crate::own_box::{BoxIndex, Head, Item, NamedHook, Thing, named_hook};
 use crate::physics::sink::Fall;
-use crate::tackle::hook::Judgement;
-use crate::tackle_box::{BoxIndex, Head, Item, NamedHook, Thing, named_hook};
 use uom::si::mass::gram;
 
 /// Own heads that are shown.

@@ -14,10 +14,10 @@ use crate::choose::setting::Setting;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
+use crate::gear::hook::Judgement;
+use crate::own_box::{Item, NamedHook, Thing, named_hook};
 use crate::question::PickRequest;
 use crate::tables::Tables;
-use crate::tackle::hook::Judgement;
-use crate::tackle_box::{Item, NamedHook, Thing, named_hook};
 
 /// Situations that are looked at, the first given first.
 pub const MOST_SITUATIONS: usize = 150;

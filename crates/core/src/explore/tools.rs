@@ -4,7 +4,7 @@ use crate::base::codes::LineKind;
 use crate::base::maths;
 use crate::base::text::{Arg, Said, sentences};
 use crate::choose::line::LineChoice;
-use crate::tackle_box::{self, Item, Thing};
+use crate::own_box::{self, Item, Thing};
 
 /// An own rod or line against an answer, before it is put in words.
 #[derive(Debug, Clone)]
@@ -73,7 +73,7 @@ pub fn lines(things: &[&Item], places: &[usize], wanted: &LineChoice<'_>) -> Vec
 
 /// What speaks against a line, whether it fits, and why; none for a kind that
 /// is not asked for.
-fn line_against(line: &tackle_box::Line, wanted: &LineChoice<'_>) -> Option<(f64, bool, Said)> {
+fn line_against(line: &own_box::Line, wanted: &LineChoice<'_>) -> Option<(f64, bool, Said)> {
     // Straight through, what is tied to the lure is the main line too.
     let straight = wanted.kind != LineKind::Braid;
     let main = line.line == wanted.kind;

@@ -4,8 +4,8 @@ use crate::answer::Text;
 use crate::base::UnitSystem;
 use crate::base::codes::Sits;
 use crate::base::text::{Arg, Said, sentences};
-use crate::tackle::hook::{Judgement, MeasuredHook};
-use crate::tackle::seat::{BenchBait, Seated};
+use crate::gear::hook::{Judgement, MeasuredHook};
+use crate::gear::seat::{BenchBait, Seated};
 
 /// The verdict, with its numbers.
 #[must_use]

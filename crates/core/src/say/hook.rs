@@ -5,7 +5,7 @@ use crate::answer::reasons::Reasons;
 use crate::base::codes::{Basis, Topic};
 use crate::base::text::{Arg, sentences};
 use crate::choose::decision::Decision;
-use crate::tackle::hook::{self, TIGHT};
+use crate::gear::hook::{self, TIGHT};
 
 /// The reasons for and against the hook.
 pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {

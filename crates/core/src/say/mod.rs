@@ -8,11 +8,11 @@ mod gaps;
 mod head;
 mod hook;
 mod line;
+mod own_box;
 mod rank;
 mod rule;
 mod school;
 mod steps;
-mod tackle_box;
 mod trace;
 mod weight;
 
@@ -22,11 +22,11 @@ pub use gaps::gaps;
 pub use head::{eye, head, post, shape, tie_and_keeper};
 pub use hook::hook;
 pub use line::line;
+pub use own_box::own;
 pub use rank::{why, why_best, why_not};
 pub use rule::{coded, disputed_weight, rule, rules, switch};
 pub use school::{point, school};
 pub use steps::step;
-pub use tackle_box::own;
 pub use trace::considered;
 pub use weight::{lower, own_sink_tests, upper, weight};
 

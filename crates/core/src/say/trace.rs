@@ -9,7 +9,7 @@ use crate::choose::decision::Decision;
 use crate::choose::rank::Ranked;
 use crate::choose::rules::{Entry, Record};
 use crate::choose::window::Crossed;
-use crate::tackle::hook;
+use crate::gear::hook;
 use uom::si::velocity::meter_per_second;
 
 use super::rank::words;

@@ -4,9 +4,9 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::{BaitForm, Code, HookStyle, Plastic, Rig, Shape, Wire};
 use yarrowfen_core::base::limits::{self, Limit};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::gear::seat::{usual_head, usual_rig};
+use yarrowfen_core::own_box::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_hook};
 use yarrowfen_core::question::Bait;
-use yarrowfen_core::tackle::seat::{usual_head, usual_rig};
-use yarrowfen_core::tackle_box::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_hook};
 
 pub use super::Faults;
 use super::code_of;
@@ -177,7 +177,7 @@ impl BenchForm {
             };
             (number, style)
         };
-        let thing = Thing::Hook(yarrowfen_core::tackle_box::Hook {
+        let thing = Thing::Hook(yarrowfen_core::own_box::Hook {
             hook: number,
             hook_style: style,
             gap_mm,

@@ -9,8 +9,8 @@ use yarrowfen_core::base::{Dimension, Mass, UnitSystem};
 use yarrowfen_core::cast::CastRig;
 use yarrowfen_core::cast::grounds::{self, NamedBottom};
 use yarrowfen_core::cast::{Profile, ROD_M, Setup};
+use yarrowfen_core::own_box::HeadWeight;
 use yarrowfen_core::tables::retrieve as moves;
-use yarrowfen_core::tackle_box::HeadWeight;
 use yarrowfen_core::{Options, PickRequest};
 
 pub use super::Faults;

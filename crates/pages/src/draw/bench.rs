@@ -5,7 +5,7 @@ use std::fmt::Write;
 use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::Material;
 use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, printed};
-use yarrowfen_core::tackle::seat::{self, BenchBait, Seated};
+use yarrowfen_core::gear::seat::{self, BenchBait, Seated};
 
 use crate::ask::bench::BenchAsked;
 use crate::draw::head::outline as head_outline;

@@ -1,8 +1,8 @@
 //! The box: its lists, fast entry, and files on their way in.
 
 use uuid::Uuid;
-use yarrowfen_core::tackle_box::csv::Read;
-use yarrowfen_core::tackle_box::{BoxList, Faults, Item, Texts, typed_line};
+use yarrowfen_core::own_box::csv::Read;
+use yarrowfen_core::own_box::{BoxList, Faults, Item, Texts, typed_line};
 use yarrowfen_rows::Change;
 
 use crate::held::HeldBox;

@@ -2,7 +2,7 @@
 
 use askama::Template;
 use yarrowfen_core::answer::Gaps;
-use yarrowfen_core::tackle_box::Item;
+use yarrowfen_core::own_box::Item;
 
 use super::Frame;
 use crate::reader::Reader;

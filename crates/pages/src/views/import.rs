@@ -2,8 +2,8 @@
 
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::tackle_box::csv::{CellFault, Read};
-use yarrowfen_core::tackle_box::{self, BoxList, Holds};
+use yarrowfen_core::own_box::csv::{CellFault, Read};
+use yarrowfen_core::own_box::{self, BoxList, Holds};
 
 use super::Frame;
 use crate::reader::Reader;
@@ -24,8 +24,8 @@ pub struct Column {
 }
 
 fn columns(kind: BoxList) -> Vec<Column> {
-    let known = tackle_box::fields(kind);
-    tackle_box::columns(kind)
+    let known = own_box::fields(kind);
+    own_box::columns(kind)
         .into_iter()
         .map(|name| {
             let field = known.iter().find(|f| f.key == name);
@@ -39,8 +39,8 @@ fn columns(kind: BoxList) -> Vec<Column> {
                 Some(Holds::Weight) => "weight marked on the head: 1/8 oz, 3.5 g".into(),
                 Some(Holds::HookNumber) => "number of the hook: 4, 3/0".into(),
                 Some(Holds::Text(most)) => format!("words, at most {most} characters"),
-                None if name == tackle_box::COUNT => "how many; blank is 1".into(),
-                None => format!("words, at most {} characters", tackle_box::MOST_REMARK),
+                None if name == own_box::COUNT => "how many; blank is 1".into(),
+                None => format!("words, at most {} characters", own_box::MOST_REMARK),
             };
             let needed = field.is_some_and(|f| f.needed && f.usual.is_empty());
             Column { name, says, needed }
@@ -101,7 +101,7 @@ impl PreviewPage {
     /// Of a file that was read.
     #[must_use]
     pub fn new(reader: &Reader, kind: BoxList, id: Uuid, read: &Read) -> Self {
-        let told = |item: &tackle_box::Item| {
+        let told = |item: &own_box::Item| {
             let (title, rest) = item.thing.told(reader.options.units);
             (item.count, title, rest)
         };

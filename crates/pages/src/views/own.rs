@@ -3,7 +3,7 @@
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::answer::{OwnAnswer, OwnHead};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
-use yarrowfen_core::tackle_box::{Item, Thing};
+use yarrowfen_core::own_box::{Item, Thing};
 
 use crate::ask::PickForm;
 use crate::ask::bench::BenchForm;

@@ -3,8 +3,8 @@
 use askama::Template;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::tackle_box::typed_line::Understood;
-use yarrowfen_core::tackle_box::{
+use yarrowfen_core::own_box::typed_line::Understood;
+use yarrowfen_core::own_box::{
     self, BoxList, COUNT, Faults, Field, Holds, Item, REMARK, Texts, Thing,
 };
 use yarrowfen_rows::{Change, Owned};
@@ -218,7 +218,7 @@ impl Entry {
         };
         let count = plain(COUNT, "how many", "1", false);
         let remark = plain(REMARK, "remark", "", true);
-        let own = tackle_box::fields(kind).iter().map(input);
+        let own = own_box::fields(kind).iter().map(input);
         Self {
             kind,
             id: None,
@@ -275,7 +275,7 @@ impl Entry {
     pub fn of_owned(owned: &Owned, units: UnitSystem) -> Self {
         let kind = owned.item.thing.kind();
         let mut texts = owned.item.texts();
-        for field in tackle_box::fields(kind) {
+        for field in own_box::fields(kind) {
             if let Some(text) = texts.get_mut(field.key) {
                 *text = field.typed(text, units).into();
             }

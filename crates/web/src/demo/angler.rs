@@ -2,7 +2,7 @@
 //! by hang time in the mere and by contact on the basin wall.
 
 use yarrowfen_core::PickRequest;
-use yarrowfen_core::tackle_box::{BoxList, csv};
+use yarrowfen_core::own_box::{BoxList, csv};
 use yarrowfen_store::{NewWater, State, Store};
 
 use super::{DEMO_ANGLER, DemoError};

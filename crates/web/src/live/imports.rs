@@ -5,7 +5,7 @@ use std::sync::atomic::{AtomicUsize, Ordering};
 
 use quick_cache::sync::Cache;
 use uuid::Uuid;
-use yarrowfen_core::tackle_box::csv::Read;
+use yarrowfen_core::own_box::csv::Read;
 use yarrowfen_store::{OwnerId, State, Store, StoreError};
 
 use crate::reply::PageError;

@@ -4,9 +4,9 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{HookStyle, Wire};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
-use yarrowfen_core::tackle::hook::Judgement;
-use yarrowfen_core::tackle::seat::BenchBait;
-use yarrowfen_core::tackle_box::{Item, NamedHook, named_hook};
+use yarrowfen_core::gear::hook::Judgement;
+use yarrowfen_core::gear::seat::BenchBait;
+use yarrowfen_core::own_box::{Item, NamedHook, named_hook};
 
 use super::judge;
 use crate::ask::bench::{BenchAsked, BenchForm};

@@ -6,10 +6,10 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{BaitForm, HookStyle, Rig, Species};
 use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, round};
+use yarrowfen_core::gear::hook::Judgement;
+use yarrowfen_core::gear::seat::{BenchBait, Seated, asked as judge_by, seat, sits_at};
+use yarrowfen_core::own_box::{Item, NamedHook};
 use yarrowfen_core::say::bench::{BenchStep, steps, verdict};
-use yarrowfen_core::tackle::hook::Judgement;
-use yarrowfen_core::tackle::seat::{BenchBait, Seated, asked as judge_by, seat, sits_at};
-use yarrowfen_core::tackle_box::{Item, NamedHook};
 
 mod hooks;
 mod sheets;
@@ -160,7 +160,7 @@ impl BenchPage {
         let label = |key: &'static str| WORDS.iter().find(|w| w.0 == key).map_or(key, |w| w.1);
         let baits = things
             .iter()
-            .filter(|i| i.thing.kind() == yarrowfen_core::tackle_box::BoxList::Bait);
+            .filter(|i| i.thing.kind() == yarrowfen_core::own_box::BoxList::Bait);
         Self {
             frame: Frame::new("bench", reader, format!("/bench?{query}")),
             words: words(form, read.as_ref().ok(), &faults),

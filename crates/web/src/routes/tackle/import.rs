@@ -5,8 +5,8 @@ use std::sync::Arc;
 
 use actix_multipart::Multipart;
 use actix_web::{HttpResponse, web};
-use yarrowfen_core::tackle_box::csv::{CsvError, Read};
-use yarrowfen_core::tackle_box::{BoxList, csv};
+use yarrowfen_core::own_box::csv::{CsvError, Read};
+use yarrowfen_core::own_box::{BoxList, csv};
 use yarrowfen_pages::page;
 use yarrowfen_pages::reply::Part;
 use yarrowfen_store::{Import, ImportState};

@@ -9,7 +9,7 @@ use std::borrow::Cow;
 
 use actix_web::{HttpRequest, HttpResponse, http::header, web};
 use uuid::Uuid;
-use yarrowfen_core::tackle_box::{BoxList, Faults, Item, MOST_COUNT, Texts, csv};
+use yarrowfen_core::own_box::{BoxList, Faults, Item, MOST_COUNT, Texts, csv};
 use yarrowfen_pages::page;
 use yarrowfen_pages::reply::Part;
 use yarrowfen_pages::views::tackle::BoxAsks;

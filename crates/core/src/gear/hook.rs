@@ -3,9 +3,9 @@
 use crate::base::maths;
 
 use crate::base::codes::{BaitForm, HookStyle, Point, Sits, Species, Wire};
+use crate::gear::bait::MeasuredBait;
+pub use crate::gear::measured_hook::MeasuredHook;
 use crate::tables::{Hide, HookSize, RigHook, Tables};
-use crate::tackle::bait::MeasuredBait;
-pub use crate::tackle::measured_hook::MeasuredHook;
 use uom::si::length::millimeter;
 
 /// The hook chosen for a bait.

@@ -9,7 +9,7 @@ use crate::base::{UnitSystem, round};
 use crate::choose::decision::Decision;
 use crate::explore::from_box::{BoxFound, HeadFound, HookFound};
 use crate::explore::tools::ToolFound;
-use crate::tackle_box::{Item, Thing};
+use crate::own_box::{Item, Thing};
 
 /// How far a measured gap lies from the number's before that is said.
 const OFF_NUMBER: f64 = 0.05;

@@ -4,11 +4,11 @@
 use crate::base::codes::Sits;
 use crate::base::codes::{HookStyle, Material, Rig, Shape};
 use crate::base::{GRAMS_PER_OUNCE, Mass, MassDensity};
+use crate::gear::bait::MeasuredBait;
+use crate::gear::hook::{Asked, Judgement, MeasuredHook, hides};
 use crate::physics::sink::HeadBody;
 use crate::question::Bait;
 use crate::tables::{Curve, RigRow, Tables};
-use crate::tackle::bait::MeasuredBait;
-use crate::tackle::hook::{Asked, Judgement, MeasuredHook, hides};
 use uom::si::{length::millimeter, mass::gram, mass_density::kilogram_per_cubic_meter};
 
 /// Length of the point, from the bend's centre forward, over the hook's length (v0).

@@ -4,8 +4,8 @@
 use super::item::Thing;
 use super::marked::HookNumber;
 use crate::base::codes::{HookStyle, Wire};
+use crate::gear::hook::MeasuredHook;
 use crate::tables::Tables;
-use crate::tackle::hook::MeasuredHook;
 
 /// A hook with its name and measures, and which of them were measured.
 #[derive(Debug, Clone, PartialEq)]
