@@ -761,7 +761,7 @@ saw_holds = holds
 saw_holds_not = does not hold
 saw_passed_over = holds, and was said or settled by another
 
-# --- The box: src/say/tackle_box.rs
+# --- The box: src/say/own_box.rs
 
 own_sooner = { $seconds } s sooner than the weight asked for
 own_later = { $seconds } s later than the weight asked for
