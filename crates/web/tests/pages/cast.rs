@@ -129,7 +129,7 @@ async fn sink_tests_correct_the_pick_and_the_book_is_one_click_away(pool: PgPool
             .contains("Your 4 sink tests"),
         "own record is the basis"
     );
-    let page = text(get!(server, me, &format!("/count?{COUNT}"))).await;
+    let page = as_shown(&text(get!(server, me, &format!("/count?{COUNT}"))).await);
     assert!(page.contains("Own record: 4 tests say") && page.contains("Back to the book"));
     // A bait of another length goes by the book.
     let other = text(get!(server, me, &pick.replace("70+mm", "64+mm"))).await;

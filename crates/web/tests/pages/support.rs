@@ -209,3 +209,8 @@ pub fn location<B>(reply: &ServiceResponse<B>) -> String {
 }
 
 pub const QUESTION: &str = "depth=2.4+m&wind=2+m%2Fs&length=70+mm&cast=20+m";
+
+/// A page with every run of white space as one space: as a browser shows it.
+pub fn as_shown(page: &str) -> String {
+    page.split_whitespace().collect::<Vec<_>>().join(" ")
+}

@@ -67,11 +67,7 @@ async fn a_line_typed_fast_is_shown_back_and_put_in(pool: PgPool) {
     // A thumb, and the way back.
     let count = [("csrf", me.csrf.as_str()), ("by", "-3")];
     let to = location(&post!(server, me, &format!("/box/{id}/count"), count));
-    assert!(
-        text(get!(server, me, &to))
-            .await
-            .contains("<b class=\"num\">7</b>")
-    );
+    assert!(as_shown(&text(get!(server, me, &to)).await).contains("<b class=\"num\">7</b>"));
     let undo = to.split("undo=").nth(1).unwrap();
     let bare = [("csrf", me.csrf.as_str())];
     let to = location(&post!(server, me, &format!("/box/undo/{undo}"), bare));
@@ -114,7 +110,7 @@ async fn a_file_with_faults_is_named_cell_by_cell_and_taken_only_when_told(pool:
     let me = member(&server, "Wren").await;
     let file = "shape;weight;gap_mm\nball;1/8 oz;13,2\ncube;1/8 oz;\nball;heavy;900\n";
     let to = location(&send_file!(server, me, "/box/import/head", file.as_bytes()));
-    let page = text(get!(server, me, &to)).await;
+    let page = as_shown(&text(get!(server, me, &to)).await);
     assert!(
         page.contains("1 good row")
             && page.contains("2 with faults")
