@@ -71,11 +71,7 @@ async fn a_line_typed_fast_is_shown_back_and_put_in(pool: PgPool) {
     let undo = to.split("undo=").nth(1).unwrap();
     let bare = [("csrf", me.csrf.as_str())];
     let to = location(&post!(server, me, &format!("/box/undo/{undo}"), bare));
-    assert!(
-        text(get!(server, me, &to))
-            .await
-            .contains("<b class=\"num\">10</b>")
-    );
+    assert!(as_shown(&text(get!(server, me, &to)).await).contains("<b class=\"num\">10</b>"));
     // The next weight, the archive, and a correction with a fault that keeps what was typed.
     let to = location(&post!(server, me, &format!("/box/{id}/duplicate"), bare));
     assert!(
