@@ -32,9 +32,12 @@ impl std::fmt::Display for Printed {
             }
             Print::Long(value, places) => {
                 let text = format!("{value:.places$}");
-                let whole = text.contains('.');
-                let zeros: &[char] = if whole { &['0'] } else { &[] };
-                f.write_str(text.trim_end_matches(zeros).trim_end_matches('.'))
+                let short = match text.split_once('.') {
+                    Some((whole, fraction)) if fraction.trim_end_matches('0').is_empty() => whole,
+                    Some(_) => text.trim_end_matches('0'),
+                    None => &text,
+                };
+                f.write_str(short)
             }
         }
     }

@@ -1,6 +1,6 @@
 //! The facts that rules ask for, of one rig on one question.
 
-use enum_map::{Enum, EnumMap};
+use enum_map::EnumMap;
 
 use super::rig_on_question::RigOnQuestion;
 use crate::base::codes::Code;
@@ -106,6 +106,3 @@ impl Facts {
         self.codes[fact].and_then(|place| fact.code_at(usize::from(place)))
     }
 }
-
-/// How many facts a condition may name; said by the tests' coverage of rules.
-pub const COUNT: usize = CodeFact::LENGTH + NumberFact::LENGTH + Flag::LENGTH;

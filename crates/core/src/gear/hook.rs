@@ -256,28 +256,24 @@ pub struct SizeConsidered {
 
 /// Every size of the chosen style, for showing how the hook was chosen.
 #[must_use]
-pub fn sizes_considered(tables: &Tables, asked: &Asked<'_>) -> Vec<SizeConsidered> {
-    let depth_mm = asked.bait.depth.get::<millimeter>();
-    let (style, best) = asked.choose(tables);
-    let factor = tables.hook_style(style);
-    let wanted = asked.wanted_gap(depth_mm);
-    let considered = |(i, size): (usize, &HookSize)| {
+pub fn sizes_considered(
+    tables: &Tables,
+    asked: &Asked<'_>,
+    chosen: &HookFit,
+) -> Vec<SizeConsidered> {
+    let factor = tables.hook_style(chosen.style);
+    let wanted = asked.wanted_gap(asked.bait.depth.get::<millimeter>());
+    let considered = |size: &HookSize| {
         let (gap_mm, length_mm) = (size.gap_mm * factor.gap, size.length_mm * factor.length);
         SizeConsidered {
             size: size.label.clone(),
             gap_mm,
             length_mm,
             cost: asked.cost(gap_mm, length_mm, wanted),
-            taken: i == best,
+            taken: size.label == chosen.size,
         }
     };
-    tables
-        .hooks
-        .size
-        .iter()
-        .enumerate()
-        .map(considered)
-        .collect()
+    tables.hooks.size.iter().map(considered).collect()
 }
 
 /// Whether a hook of this cut hides its point.

@@ -117,7 +117,7 @@ fn shapes(d: &Decision<'_>, trace: &mut Trace) {
 
 fn hooks(d: &Decision<'_>, trace: &mut Trace) {
     trace.line(Topic::Hook, d.hook.point.code(), &why_point(d), true, true);
-    for size in hook::sizes_considered(d.on.tables, &d.on.hook_asked()) {
+    for size in hook::sizes_considered(d.on.tables, &d.on.hook_asked(), &d.fit) {
         let saw = sentences::saw_hook(
             Arg::FineSize(size.gap_mm),
             Arg::FineSize(size.length_mm),

@@ -264,6 +264,10 @@ impl Reader<'_> {
         })
     }
 
+    fn optionals<T: Clone>(&self, raw: &[RawGiving<T>]) -> Result<Vec<Giving<Option<T>>>, String> {
+        raw.iter().map(|one| self.optional(one)).collect()
+    }
+
     fn giving<T: Clone>(&self, raw: &[RawGiving<T>]) -> Result<Vec<Giving<T>>, String> {
         let one = |raw: &RawGiving<T>| {
             let found = self.optional(raw)?;
@@ -336,16 +340,8 @@ impl Rules {
             notes: r.rules(&raw.note)?,
             cautions: r.rules(&raw.caution)?,
             turns: r.giving(&raw.turn)?,
-            bait_turns: raw
-                .bait_turn
-                .iter()
-                .map(|t| r.optional(t))
-                .collect::<Result<_, _>>()?,
-            ties: raw
-                .tie
-                .iter()
-                .map(|t| r.optional(t))
-                .collect::<Result<_, _>>()?,
+            bait_turns: r.optionals(&raw.bait_turn)?,
+            ties: r.optionals(&raw.tie)?,
             advice: r.rules(&raw.advice)?,
             phrases: r.giving(&raw.phrase)?,
             heavier: r.rules(&raw.heavier)?,

@@ -5,6 +5,7 @@
 use std::borrow::Cow;
 
 pub mod bench;
+pub mod bottom;
 pub mod cast;
 mod words;
 

@@ -3,6 +3,7 @@
 pub mod file;
 
 use actix_session::Session;
+use actix_web::cookie::Cookie;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use serde::Deserialize;
 use time::OffsetDateTime;
@@ -109,6 +110,19 @@ fn again(
     shown(page::account(reader, app.demo, None, again))
 }
 
+/// To another page with a sign-in's cookie and a fresh form token.
+fn with_cookie(
+    session: &Session,
+    to: &str,
+    cookie: &Cookie<'_>,
+) -> Result<HttpResponse, PageError> {
+    renew(session)?;
+    let mut reply = see_other(to);
+    let added = reply.add_cookie(cookie);
+    added.map_err(|_| PageError::Internal)?;
+    Ok(reply)
+}
+
 /// An answer that signs the browser in: a fresh token, a fresh form token.
 fn signed_in(
     app: &App,
@@ -116,12 +130,7 @@ fn signed_in(
     token: &Token,
     to: &str,
 ) -> Result<HttpResponse, PageError> {
-    renew(session)?;
-    let mut reply = see_other(to);
-    reply
-        .add_cookie(&sign_in_cookie(token, app.secure_cookies))
-        .map_err(|_| PageError::Internal)?;
-    Ok(reply)
+    with_cookie(session, to, &sign_in_cookie(token, app.secure_cookies))
 }
 
 /// Makes an account; what this browser kept moves to it.
@@ -244,12 +253,7 @@ async fn enter(
 }
 
 fn signed_out(app: &App, session: &Session, to: &str) -> Result<HttpResponse, PageError> {
-    renew(session)?;
-    let mut reply = see_other(to);
-    reply
-        .add_cookie(&no_sign_in_cookie(app.secure_cookies))
-        .map_err(|_| PageError::Internal)?;
-    Ok(reply)
+    with_cookie(session, to, &no_sign_in_cookie(app.secure_cookies))
 }
 
 /// Signs this browser out.
