@@ -11,7 +11,7 @@ use super::school;
 use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, choose};
-use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Wire};
+use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Shape, Wire};
 use crate::base::{Mass, Rung};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
@@ -104,6 +104,14 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn shape_at(&self, c: &Conditions) -> &'a ShapeRow {
         self.shapes.chosen(c.current_mps, c.retrieve_mps)
+    }
+
+    /// A shape of this rig as the window computes with it; none for one that the
+    /// rig does not fish.
+    #[must_use]
+    pub fn rigged_of(&self, shape: Shape) -> Option<&Rigged> {
+        let at = self.shapes.all().position(|s| s.code == shape)?;
+        self.rigged.get(at)
     }
 
     /// The needs under given conditions, by a school.

@@ -38,6 +38,20 @@ impl Rigged {
         }
     }
 
+    /// The same with another hook behind it.
+    #[must_use]
+    pub fn with_hook(self, hook: Mass) -> Self {
+        let bait = self.other_mass - self.trailing.hook_mass;
+        Self {
+            other_mass: bait + hook,
+            trailing: Trailing {
+                hook_mass: hook,
+                ..self.trailing
+            },
+            ..self
+        }
+    }
+
     /// Bait and hook behind a shape.
     #[must_use]
     pub fn new(

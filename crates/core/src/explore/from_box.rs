@@ -179,19 +179,13 @@ impl Matching<'_> {
             .shapes
             .ranked(work.conditions.current_mps, work.conditions.retrieve_mps);
         let best = ranked.first()?.0;
-        let (score, row) = ranked.iter().find(|r| r.1.code == shape)?;
+        let score = ranked.iter().find(|r| r.1.code == shape)?.0;
         let conditions = Conditions {
             material,
             ..work.conditions
         };
-        let rigged = Rigged::new(
-            &work.bait,
-            self.decision.fit.measured.mass(),
-            row,
-            work.rig.posture,
-            work.tables,
-        );
-        let choice = choose(&self.needs(&rigged, &conditions), work.rungs);
+        let rigged = work.rigged_of(shape)?;
+        let choice = choose(&self.needs(rigged, &conditions), work.rungs);
         let log2_g = |mass: Mass| maths::log2(grams(mass).max(LEAST_G));
         self.shaped.push(Shaped {
             shape,
@@ -237,7 +231,7 @@ impl Matching<'_> {
             }
             rest = later;
         }
-        found.iter().map(|c| self.found(c)).collect()
+        found.iter().filter_map(|c| self.found(c)).collect()
     }
 
     /// Every head that the rig fishes: what its weight and shape cost, its place
@@ -318,17 +312,15 @@ impl Matching<'_> {
         off + outside + s.misfit
     }
 
-    fn found(&self, c: &Candidate<'_>) -> HeadFound {
+    /// A head in full, judged in the window that it was ranked by; it falls with
+    /// its own hook.
+    fn found(&self, c: &Candidate<'_>) -> Option<HeadFound> {
         let s = &self.shaped[c.shaped];
+        let rigged = self.on.rigged_of(s.shape)?;
         let own_hook = c.hook.as_ref().map(|h| h.0.measures.mass());
-        let rigged = Rigged::new(
-            &self.on.bait,
-            own_hook.unwrap_or(self.decision.fit.measured.mass()),
-            self.on.tables.shape(s.shape),
-            self.on.rig.posture,
-            self.on.tables,
-        );
-        let needs = self.needs(&rigged, &s.conditions);
+        let fitted = self.decision.fit.measured.mass();
+        let falling = rigged.with_hook(own_hook.unwrap_or(fitted));
+        let needs = self.needs(rigged, &s.conditions);
         let mass = Mass::new::<gram>(c.head.weight.grams());
         let too_light: Vec<_> = LowerBound::ALL
             .iter()
@@ -355,18 +347,19 @@ impl Matching<'_> {
             judged: *judged,
         });
         let hooks = hook.as_ref().is_none_or(HookFound::fishes);
-        HeadFound {
+        let falls = self.needs(&falling, &s.conditions);
+        Some(HeadFound {
             at: c.at,
             head: c.head.clone(),
             count: c.count,
             serves: too_light.is_empty() && too_heavy.is_empty() && hooks,
             rungs_off: self.rungs_off(mass),
-            fall: needs.fall(&needs.head(mass)),
+            fall: falls.fall(&falls.head(mass)),
             too_light,
             too_heavy,
             hook,
             better: (s.misfit > MISFIT_SAID).then_some(self.decision.shape.code),
-        }
+        })
     }
 
     /// How many rungs heavier than the ideal a mass is.
