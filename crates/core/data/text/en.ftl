@@ -337,6 +337,101 @@ TurnTo =
     .mid_stroll = mid stroll
     .grub = grub
 
+# The fields of a box, and what a measure is called beside its number.
+
+HeadFields =
+    .shape = shape
+    .weight = weight
+    .material = material
+    .tie = line tie
+    .post_mm = post height
+    .eye = eye
+    .keeper = keeper
+    .hook = hook
+    .hook_style = hook style
+    .gap_mm = gap, measured
+    .length_mm = hook length, measured
+    .wire = wire
+
+HeadMeasures =
+    .post_mm = post height
+    .gap_mm = gap
+    .length_mm = hook length
+
+HookFields =
+    .hook = hook
+    .hook_style = hook style
+    .gap_mm = gap, measured
+    .length_mm = length, measured
+    .wire = wire
+
+HookMeasures =
+    .gap_mm = gap
+    .length_mm = length
+
+BaitFields =
+    .form = form
+    .length_mm = length
+    .body_mm = thickest depth
+    .tail_root_mm = tail root
+    .plastic = plastic
+    .colour = colour
+
+BaitMeasures =
+    .length_mm = length
+    .body_mm = thickest depth
+    .tail_root_mm = tail root
+
+LineFields =
+    .line = line
+    .test_lb = test
+    .diameter_mm = diameter, measured
+
+LineMeasures =
+    .test_lb = test
+    .diameter_mm = diameter
+
+RodFields =
+    .least_g = casts from
+    .most_g = casts to
+    .power = power
+    .action = action
+    .length_m = length
+
+RodMeasures =
+    .least_g = casts from
+    .most_g = casts to
+    .length_m = length
+
+# What the numbers are called that have limits.
+
+Limit =
+    .BENCH_AT = place of the hook
+    .BAIT_LENGTH = bait length
+    .BAIT_BODY = bait thickness
+    .DEPTH = depth
+    .DEPTH_MAX = deep end
+    .TEMPERATURE = water temperature
+    .CURRENT = current
+    .WIND = wind
+    .WIND_MAX = strong end of the wind
+    .DRIFT = drift
+    .CAST = cast
+    .RETRIEVE = retrieve speed
+    .LINE_MM = line diameter
+    .LINE_LB = line test
+    .LEADER_LB = leader test
+    .ROD_MIN = least casting weight
+    .ROD_MAX = most casting weight
+    .OWN_POST = post height
+    .OWN_GAP = gap
+    .OWN_LENGTH = hook length
+    .OWN_TAIL_ROOT = tail root
+    .OWN_ROD_LENGTH = rod length
+    .REST = rest
+    .SINK_SECONDS = time
+    .SINK_HEAD = head
+
 # --- Notes, cautions, turns, advice: data/rules
 
 temperature_assumed = No temperature given: { $temp } is assumed for { $season }
@@ -829,3 +924,54 @@ bench_turn_how = Turn the hook, let it hang beside the bait: it goes back in at 
 bench_up = Straight up through
 bench_up_how = Out on top or just under the skin; the tip lies at { $tip }
 bench_look_hidden_how = It hangs straight and the belly is not drawn together. The tail is free from { $tail }
+
+# --- What is wrong with what came in: src/question, src/own_box, src/cast, src/sounder
+
+fault_outside = the { $name } must lie between { $least } and { $most }
+fault_no_number = the { $name } must be a number in { $unit }
+fault_upper_end = the { $name } must not lie under its lower end
+fault_no_code = must be one of: { $known }
+fault_no_flag = must be true or false
+fault_no_json = this is not JSON in UTF-8: { $why }
+fault_no_object = the request must be a JSON object
+fault_no_group = this must be an object of fields
+fault_unknown_field = the contract has no such field
+fault_rod_ends = the rod's least casting weight is above its most
+fault_number_needed = a number is needed here, for example { $example }
+fault_not_a_number = “{ $text }” is not a number
+fault_not_a_unit = “{ $text }” is not a unit for this; use { $units }
+fault_needed = the { $name } is needed
+fault_text_too_long = { $count } characters, at most { $most } fit
+fault_no_word_for = “{ $text }” is not one of: { $known }
+fault_not_a_number_in = “{ $text }” is not a number in { $unit }
+fault_not_a_weight = “{ $text }” is not a weight; write 1/8 oz or 3.5 g
+fault_weight_unit = the weight needs its unit: 1/8 oz or 3.5 g
+fault_not_a_hook = “{ $text }” is no hook number; write 4 or 3/0
+fault_hook_or_measures = give the number, or both gap and length as measured
+fault_body = the bait is not as thick as it is long
+fault_tail_root = the tail begins before the bait ends
+fault_test_or_diameter = give the test or the diameter
+fault_least_under_most = the least casting weight must lie under the most
+fault_cells = more cells than columns
+fault_not_utf8 = the file is not in UTF-8: save it as “CSV UTF-8” and try again
+fault_empty_file = the file is empty
+fault_header = the first line must name the columns: { $wanted }. { $problem }
+fault_column_unknown = “{ $name }” is not one of them
+fault_column_twice = “{ $name }” stands twice
+fault_column_missing = “{ $name }” is missing
+fault_too_many_rows = the file has more than { $most } rows: cut it into parts
+fault_point = point { $at }: { $what }
+fault_points = { $count } points are more than { $most }
+fault_point_distance = the distance must lie between 0 and { $most } m
+fault_point_depth = the depth must lie between 0 and { $most } m, and is positive downward
+fault_point_order = each distance must be greater than the one before
+fault_two_points = a profile needs two points or more
+fault_no_water = there is no water over these points
+fault_no_point = line { $line }: “{ $text }” is no distance and depth in m
+fault_no_depth = no depth (DPT or DBT) stands in these { $lines } lines; { $garbled } were garbled
+fault_no_way = no position (RMC) stands between the depths: without it no distance is known
+fault_no_sentence = this is no NMEA sentence
+fault_checksum = its checksum does not fit: the line was garbled on the way
+fault_sentence_number = a number in it is missing or beyond reason
+fault_not_valid = the device marks it as not valid
+fault_endless = a line without an end

@@ -3,6 +3,7 @@
 
 pub mod code;
 pub mod codes;
+mod dimension;
 mod faults;
 mod ladder;
 pub mod limits;
@@ -13,6 +14,7 @@ mod reading;
 pub mod text;
 pub mod vocabulary;
 
+pub use dimension::{Dimension, UnitSystem};
 pub use faults::FieldError;
 pub use ladder::{Ladder, Rung, neighbours, rungs};
 pub use print::{Printed, plain, printed};
@@ -21,4 +23,4 @@ pub use quantities::{
     ThermodynamicTemperature, Time, Velocity, Volume, grams, ounces, round,
 };
 pub(crate) use reading::read_number;
-pub use reading::{Dimension, ReadError, UnitSystem, shorten};
+pub use reading::{ReadError, shorten};

@@ -2,6 +2,7 @@
 
 use super::profile::{MOST_POINTS, Profile};
 use crate::base::FieldError;
+use crate::base::text::{Arg, sentences};
 
 /// A bottom by name.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -93,7 +94,8 @@ pub fn read(text: &str) -> Result<Profile, Vec<FieldError>> {
             None if first && line.chars().any(char::is_alphabetic) => {}
             None if faults.len() < 20 => {
                 let shown = crate::base::shorten(line);
-                let what = format!("line {}: “{shown}” is no distance and depth in m", at + 1);
+                let line = Arg::Text((at + 1).to_string());
+                let what = sentences::fault_no_point(line, Arg::Text(shown));
                 faults.push(FieldError::new("profile", what));
             }
             None => {}

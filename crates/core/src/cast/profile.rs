@@ -2,6 +2,7 @@
 
 use crate::base::FieldError;
 use crate::base::codes::Direction;
+use crate::base::text::{Arg, Said, sentences};
 
 /// Most points that are taken; more would be finer than any sounder.
 pub const MOST_POINTS: usize = 100_000;
@@ -11,6 +12,10 @@ pub const MOST_M: f64 = 2000.0;
 pub const DEEPEST_M: f64 = 200.0;
 /// Points that a cast is computed with: finer than a lure is long on most casts.
 const KNOTS: usize = 512;
+
+fn place(at: usize) -> Arg {
+    Arg::Text(at.to_string())
+}
 
 /// Depth over distance from the bank, checked: at least two points, distances
 /// rising, depths not under 0.
@@ -26,42 +31,39 @@ impl Profile {
     /// Every point that cannot be, up to twenty, by its place in the list.
     pub fn new(points: Vec<(f64, f64)>) -> Result<Self, Vec<FieldError>> {
         let mut faults = Vec::new();
-        let mut fault = |at: usize, what: &str| {
+        let mut fault = |at: usize, what: Said| {
             if faults.len() < 20 {
                 faults.push(FieldError::new(
                     "profile",
-                    format!("point {}: {what}", at + 1),
+                    sentences::fault_point(place(at + 1), what.into()),
                 ));
             }
         };
         if points.len() > MOST_POINTS {
-            let what = format!("{} points are more than {MOST_POINTS}", points.len());
+            let what = sentences::fault_points(place(points.len()), place(MOST_POINTS));
             return Err(vec![FieldError::new("profile", what)]);
         }
         for (i, (distance, depth)) in points.iter().enumerate() {
             if !(0.0..=MOST_M).contains(distance) {
-                fault(i, "the distance must lie between 0 and 2000 m");
+                fault(i, sentences::fault_point_distance(Arg::Number(MOST_M, 0)));
             }
             if !(0.0..=DEEPEST_M).contains(depth) {
-                fault(
-                    i,
-                    "the depth must lie between 0 and 200 m, and is positive downward",
-                );
+                fault(i, sentences::fault_point_depth(Arg::Number(DEEPEST_M, 0)));
             }
         }
         for (i, pair) in points.windows(2).enumerate() {
             if pair[1].0 <= pair[0].0 {
-                fault(i + 1, "each distance must be greater than the one before");
+                fault(i + 1, sentences::fault_point_order());
             }
         }
         if points.len() < 2 {
             fault(
                 points.len().saturating_sub(1),
-                "a profile needs two points or more",
+                sentences::fault_two_points(),
             );
         }
         if points.iter().all(|p| p.1 <= 0.0) && points.len() > 1 {
-            fault(0, "there is no water over these points");
+            fault(0, sentences::fault_no_water());
         }
         if faults.is_empty() {
             Ok(Self { points })

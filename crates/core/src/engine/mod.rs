@@ -15,7 +15,7 @@ use crate::explore::cast_ready;
 use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
-use crate::own_box::{BoxIndex, Item};
+use crate::own_box::{self, BoxIndex, Item};
 use crate::question::{Bait, PickRequest};
 use crate::say;
 use crate::tables::{DataError, Tables};
@@ -40,8 +40,9 @@ impl Engine {
     /// With the tables built into the program.
     ///
     /// # Errors
-    /// When a table is unsound.
+    /// When a table is unsound, or words are missing.
     pub fn new() -> Result<Self, DataError> {
+        own_box::check_words()?;
         Tables::load().map(Self::with_tables)
     }
 

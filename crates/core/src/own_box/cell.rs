@@ -10,6 +10,7 @@ use crate::base::codes::{
 };
 use crate::base::codes::{Code, EyeTurn, Material};
 use crate::base::limits::Limit;
+use crate::base::text::{Arg, sentences};
 use crate::base::{Dimension, UnitSystem, plain, read_number, round, shorten, vocabulary};
 
 /// Loose texts by the key of their field. Absent means blank.
@@ -39,6 +40,8 @@ pub struct Field {
     pub key: &'static str,
     /// What a reader calls it.
     pub label: &'static str,
+    /// What its number is called beside it, where it holds one.
+    pub measure: &'static str,
     /// What it holds.
     pub holds: Holds,
     /// Whether it must be given.
@@ -46,7 +49,7 @@ pub struct Field {
     /// What a blank is taken for.
     pub usual: &'static str,
     /// Words that name it in a line typed fast: `gap 14`.
-    pub spoken: &'static [&'static str],
+    pub spoken: &'static [String],
 }
 
 /// A type that a field's text is read into.
@@ -79,8 +82,9 @@ impl Cell for f64 {
             Some(dimension) => dimension.read(text, units).map_err(|e| e.to_string())?,
             None => {
                 let bare = text.trim().strip_suffix(limit.unit).unwrap_or(text);
+                let unit = Arg::Word(limit.unit);
                 read_number(bare).ok_or_else(|| {
-                    format!("“{}” is not a number in {}", shorten(text), limit.unit)
+                    sentences::fault_not_a_number_in(Arg::Text(shorten(text)), unit)
                 })?
             }
         };
@@ -114,7 +118,8 @@ pub(super) fn clean(text: &str, most: usize) -> Result<String, String> {
     let text: String = text.trim().chars().filter(|c| *c != '\0').collect();
     let long = text.chars().count();
     if long > most {
-        Err(format!("{long} characters, at most {most} fit"))
+        let count = |n: usize| Arg::Text(n.to_string());
+        Err(sentences::fault_text_too_long(count(long), count(most)).into())
     } else {
         Ok(text)
     }
@@ -138,8 +143,8 @@ impl<T: Cell> Cell for Option<T> {
 /// Codes are read by code or by what people type for them.
 fn read_code<T: Code>(text: &str) -> Result<T, String> {
     vocabulary::read(text).ok_or_else(|| {
-        let known = T::CODES.join(", ");
-        format!("“{}” is not one of: {known}", shorten(text))
+        let known = Arg::Text(T::CODES.join(", "));
+        sentences::fault_no_word_for(Arg::Text(shorten(text)), known).into()
     })
 }
 

@@ -12,6 +12,7 @@ use super::cell::Texts;
 use super::item::{Item, columns, fields};
 use crate::base::UnitSystem;
 use crate::base::codes::BoxList;
+use crate::base::text::{Arg, Said, sentences};
 
 /// Most rows that are read at once.
 pub const MOST_ROWS: usize = 50_000;
@@ -44,13 +45,13 @@ pub struct Read {
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum CsvError {
     /// Other bytes than UTF-8.
-    #[error("the file is not in UTF-8: save it as “CSV UTF-8” and try again")]
+    #[error("{}", sentences::fault_not_utf8())]
     NotUtf8,
     /// Nothing in it.
-    #[error("the file is empty")]
+    #[error("{}", sentences::fault_empty_file())]
     Empty,
     /// A header that names other columns.
-    #[error("the first line must name the columns: {wanted}. {problem}")]
+    #[error("{}", sentences::fault_header(Arg::Text(.wanted.clone()), Arg::Text(.problem.clone())))]
     Header {
         /// All columns of the list.
         wanted: String,
@@ -58,7 +59,7 @@ pub enum CsvError {
         problem: String,
     },
     /// More rows than are taken.
-    #[error("the file has more than {MOST_ROWS} rows: cut it into parts")]
+    #[error("{}", sentences::fault_too_many_rows(Arg::Text(MOST_ROWS.to_string())))]
     TooLong,
 }
 
@@ -75,9 +76,9 @@ fn separator(text: &str) -> u8 {
 /// Which column stands where.
 fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str>, CsvError> {
     let known = columns(kind);
-    let fault = |problem: String| CsvError::Header {
+    let fault = |problem: Said| CsvError::Header {
         wanted: known.join(", "),
-        problem,
+        problem: problem.into(),
     };
     let mut found = Vec::new();
     for name in names {
@@ -85,13 +86,12 @@ fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str
         let column = known.iter().find(|c| **c == name);
         match column {
             None => {
-                return Err(fault(format!(
-                    "“{}” is not one of them",
-                    crate::base::shorten(&name)
-                )));
+                return Err(fault(sentences::fault_column_unknown(Arg::Text(
+                    crate::base::shorten(&name),
+                ))));
             }
             Some(column) if found.contains(column) => {
-                return Err(fault(format!("“{column}” stands twice")));
+                return Err(fault(sentences::fault_column_twice(Arg::Word(column))));
             }
             Some(column) => found.push(*column),
         }
@@ -101,7 +101,7 @@ fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str
         .filter(|f| f.needed && f.usual.is_empty());
     for field in needed {
         if !found.contains(&field.key) {
-            return Err(fault(format!("“{}” is missing", field.key)));
+            return Err(fault(sentences::fault_column_missing(Arg::Word(field.key))));
         }
     }
     Ok(found)
@@ -163,7 +163,7 @@ fn read_row(
         if let Some(extra) = extra {
             out.faulty_rows += 1;
             out.faults
-                .push(fault("", extra, "more cells than columns".into()));
+                .push(fault("", extra, sentences::fault_cells().into()));
             return;
         }
     }

@@ -10,6 +10,7 @@ use super::marked::HookNumber;
 use super::things::{Bait, Head, Hook, Line, Rod};
 use crate::base::UnitSystem;
 use crate::base::codes::BoxList;
+use crate::base::text::{Said, sentences};
 
 /// Most of one thing that a box holds.
 pub const MOST_COUNT: u32 = 100_000;
@@ -167,9 +168,9 @@ impl Thing {
     /// Fields that are each sound and cannot be together.
     fn contradictions(&self) -> Faults {
         let mut faults = Faults::new();
-        let mut say = |key, wrong: bool, message: &str| {
+        let mut say = |key, wrong: bool, message: Said| {
             if wrong {
-                faults.push((key, message.to_owned()));
+                faults.push((key, message.into()));
             }
         };
         match self {
@@ -177,30 +178,26 @@ impl Thing {
             Self::Hook(h) => say(
                 "hook",
                 h.hook.is_none() && (h.gap_mm.is_none() || h.length_mm.is_none()),
-                "give the number, or both gap and length as measured",
+                sentences::fault_hook_or_measures(),
             ),
             Self::Bait(b) => {
                 let beyond = |mm: Option<f64>| mm.is_some_and(|mm| mm >= b.length_mm);
-                say(
-                    "body_mm",
-                    beyond(b.body_mm),
-                    "the bait is not as thick as it is long",
-                );
+                say("body_mm", beyond(b.body_mm), sentences::fault_body());
                 say(
                     "tail_root_mm",
                     beyond(b.tail_root_mm),
-                    "the tail begins before the bait ends",
+                    sentences::fault_tail_root(),
                 );
             }
             Self::Line(l) => say(
                 "test_lb",
                 l.test_lb.is_none() && l.diameter_mm.is_none(),
-                "give the test or the diameter",
+                sentences::fault_test_or_diameter(),
             ),
             Self::Rod(r) => say(
                 "least_g",
                 r.least_g >= r.most_g,
-                "the least casting weight must lie under the most",
+                sentences::fault_least_under_most(),
             ),
         }
         faults
@@ -242,7 +239,7 @@ impl Thing {
             _ => String::new(),
         };
         let labelled = |(field, text): &(&Field, String)| match field.holds {
-            Holds::Number(_) => format!("{} {text}", field.label.trim_end_matches(", measured")),
+            Holds::Number(_) => format!("{} {text}", field.measure),
             _ => text.clone(),
         };
         let rest: Vec<String> = shown

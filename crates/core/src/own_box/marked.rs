@@ -2,6 +2,7 @@
 
 use super::cell::{Cell, Field, Holds};
 use crate::base::limits::Limit;
+use crate::base::text::{Arg, sentences};
 use crate::base::{
     GRAMS_PER_OUNCE, Ladder, UnitSystem, grams, plain, read_number, round, rungs, shorten,
 };
@@ -32,21 +33,19 @@ impl HeadWeight {
         let split = text.find(char::is_alphabetic).unwrap_or(text.len());
         let (number, unit) = (text[..split].trim(), text[split..].trim().to_lowercase());
         let value = read_number(number)
-            .ok_or_else(|| format!("“{}” is not a weight; write 1/8 oz or 3.5 g", shorten(text)))?;
+            .ok_or_else(|| sentences::fault_not_a_weight(Arg::Text(shorten(text))))?;
         let g = match unit.as_str() {
             "oz" => value * GRAMS_PER_OUNCE,
             "g" => value,
             "" if number.contains('/') => value * GRAMS_PER_OUNCE,
-            _ => return Err("the weight needs its unit: 1/8 oz or 3.5 g".into()),
+            _ => return Err(sentences::fault_weight_unit().into()),
         };
         let on_rung = Self(g).rung().is_some();
         let g = if on_rung { g } else { round(g, 3) };
         Self::from_grams(g).ok_or_else(|| {
-            format!(
-                "the weight must lie between {} g and {} g",
-                Self::LEAST_G,
-                Self::MOST_G
-            )
+            let end = |g: f64| Arg::Text(format!("{} g", plain(g, 2)));
+            let name = Arg::Word("weight");
+            sentences::fault_outside(name, end(Self::LEAST_G), end(Self::MOST_G)).into()
         })
     }
 
@@ -133,7 +132,7 @@ impl Cell for HookNumber {
     }
     fn read(text: &str, _: &Field, _: UnitSystem) -> Result<Self, String> {
         Self::parse(text)
-            .ok_or_else(|| format!("“{}” is no hook number; write 4 or 3/0", shorten(text)))
+            .ok_or_else(|| sentences::fault_not_a_hook(Arg::Text(shorten(text))).into())
     }
     fn write(&self) -> String {
         self.0.clone()

@@ -5,6 +5,7 @@
 //! be wrong.
 
 pub mod cell;
+mod check;
 pub mod csv;
 mod index;
 mod item;
@@ -12,9 +13,11 @@ mod marked;
 mod named_hook;
 mod things;
 pub mod typed_line;
+mod words;
 
 pub use crate::base::codes::BoxList;
 pub use cell::{Faults, Field, Holds, Texts};
+pub use check::check_words;
 pub use index::{BoxIndex, HeadEntry};
 pub use item::{COUNT, Item, MOST_COUNT, MOST_REMARK, REMARK, Thing, columns, fields};
 pub use marked::{HeadWeight, HookNumber};

@@ -3,12 +3,15 @@
 
 use super::cell::{Cell, Faults, Field, Texts};
 use super::marked::{HeadWeight, HookNumber};
+use super::words;
 use crate::base::UnitSystem;
+use crate::base::codes::BoxList;
 use crate::base::codes::{
     Action, BaitForm, EyeTurn, HookStyle, Keeper, LineKind, Material, Plastic, Power, Shape, Tie,
     Wire,
 };
 use crate::base::limits;
+use crate::base::text::{Arg, sentences};
 
 /// Reads one field out of loose texts.
 fn read<T: Cell>(
@@ -21,7 +24,10 @@ fn read<T: Cell>(
     let text = if text.is_empty() { field.usual } else { text };
     if text.is_empty() {
         if T::blank().is_none() {
-            faults.push((field.key, format!("the {} is needed", field.label)));
+            faults.push((
+                field.key,
+                sentences::fault_needed(Arg::Word(field.label)).into(),
+            ));
         }
         return T::blank();
     }
@@ -32,7 +38,7 @@ fn read<T: Cell>(
 
 /// A thing of the box: its struct, its fields, its reading and writing.
 macro_rules! thing {
-    ($(#[$doc:meta])* $name:ident { $($(#[$fdoc:meta])* $field:ident : $ty:ty = $label:literal $(, limit $limit:expr)? $(, usual $usual:literal)? $(, said $($said:literal)|+)? ;)+ }) => {
+    ($(#[$doc:meta])* $name:ident { $($(#[$fdoc:meta])* $field:ident : $ty:ty $(, limit $limit:expr)? $(, usual $usual:literal)? ;)+ }) => {
         $(#[$doc])*
         #[derive(Debug, Clone, PartialEq)]
         pub struct $name { $($(#[$fdoc])* pub $field: $ty,)+ }
@@ -46,11 +52,12 @@ macro_rules! thing {
                     $(usual = $usual;)?
                     Field {
                         key: stringify!($field),
-                        label: $label,
+                        label: words::label(concat!(stringify!($name), "Fields"), stringify!($field)),
+                        measure: words::label(concat!(stringify!($name), "Measures"), stringify!($field)),
                         holds: <$ty as Cell>::holds(limit),
                         needed: <$ty as Cell>::blank().is_none(),
                         usual,
-                        spoken: &[$($($said),+)?],
+                        spoken: words::spoken(BoxList::$name, stringify!($field)),
                     }
                 }),+]
             }
@@ -72,86 +79,86 @@ thing! {
     /// A jig head of the box.
     Head {
         /// Its shape.
-        shape: Shape = "shape";
+        shape: Shape;
         /// The weight marked on it.
-        weight: HeadWeight = "weight";
+        weight: HeadWeight;
         /// What it is cast from.
-        material: Material = "material", usual "lead";
+        material: Material, usual "lead";
         /// Where the line is tied.
-        tie: Option<Tie> = "line tie";
+        tie: Option<Tie>;
         /// Height of the post under the eye, mm.
-        post_mm: Option<f64> = "post height", limit limits::OWN_POST, said "post";
+        post_mm: Option<f64>, limit limits::OWN_POST;
         /// How the eye is turned.
-        eye: Option<EyeTurn> = "eye";
+        eye: Option<EyeTurn>;
         /// What holds the bait.
-        keeper: Option<Keeper> = "keeper";
+        keeper: Option<Keeper>;
         /// The number of its hook; none on a head that carries no hook of its own.
-        hook: Option<HookNumber> = "hook";
+        hook: Option<HookNumber>;
         /// The cut of its hook.
-        hook_style: Option<HookStyle> = "hook style";
+        hook_style: Option<HookStyle>;
         /// Gap, measured, mm.
-        gap_mm: Option<f64> = "gap, measured", limit limits::OWN_GAP, said "gap";
+        gap_mm: Option<f64>, limit limits::OWN_GAP;
         /// Length from the face of the head to the back of the bend, measured, mm.
-        length_mm: Option<f64> = "hook length, measured", limit limits::OWN_LENGTH, said "long" | "length";
+        length_mm: Option<f64>, limit limits::OWN_LENGTH;
         /// Gauge of its wire.
-        wire: Option<Wire> = "wire";
+        wire: Option<Wire>;
     }
 }
 thing! {
     /// A hook of the box, without a head.
     Hook {
         /// Its number.
-        hook: Option<HookNumber> = "hook";
+        hook: Option<HookNumber>;
         /// Its cut.
-        hook_style: HookStyle = "hook style", usual "wide_gap";
+        hook_style: HookStyle, usual "wide_gap";
         /// Gap, measured, mm.
-        gap_mm: Option<f64> = "gap, measured", limit limits::OWN_GAP, said "gap";
+        gap_mm: Option<f64>, limit limits::OWN_GAP;
         /// Length from the eye to the back of the bend, measured, mm.
-        length_mm: Option<f64> = "length, measured", limit limits::OWN_LENGTH, said "long" | "length";
+        length_mm: Option<f64>, limit limits::OWN_LENGTH;
         /// Gauge of its wire.
-        wire: Wire = "wire", usual "medium";
+        wire: Wire, usual "medium";
     }
 }
 thing! {
     /// A soft bait of the box.
     Bait {
         /// Its outline.
-        form: BaitForm = "form";
+        form: BaitForm;
         /// Nose to tail, mm.
-        length_mm: f64 = "length", limit limits::BAIT_LENGTH, said "long" | "length";
+        length_mm: f64, limit limits::BAIT_LENGTH;
         /// Thickest depth, measured, mm.
-        body_mm: Option<f64> = "thickest depth", limit limits::BAIT_BODY, said "deep" | "thick" | "depth";
+        body_mm: Option<f64>, limit limits::BAIT_BODY;
         /// Where the tail begins, from the nose, measured, mm.
-        tail_root_mm: Option<f64> = "tail root", limit limits::OWN_TAIL_ROOT, said "tail" | "root";
+        tail_root_mm: Option<f64>, limit limits::OWN_TAIL_ROOT;
         /// What it is poured from.
-        plastic: Plastic = "plastic", usual "standard";
+        plastic: Plastic, usual "standard";
         /// Its colour, in the angler's words.
-        colour: String = "colour";
+        colour: String;
     }
 }
 thing! {
     /// A line of the box.
     Line {
         /// What it is made of.
-        line: LineKind = "line";
+        line: LineKind;
         /// Its test, lb.
-        test_lb: Option<f64> = "test", limit limits::LINE_LB, said "test";
+        test_lb: Option<f64>, limit limits::LINE_LB;
         /// Its diameter, measured, mm.
-        diameter_mm: Option<f64> = "diameter, measured", limit limits::LINE_MM, said "thick" | "diameter";
+        diameter_mm: Option<f64>, limit limits::LINE_MM;
     }
 }
 thing! {
     /// A rod of the box.
     Rod {
         /// Least casting weight, g.
-        least_g: f64 = "casts from", limit limits::ROD_MIN;
+        least_g: f64, limit limits::ROD_MIN;
         /// Most casting weight, g.
-        most_g: f64 = "casts to", limit limits::ROD_MAX;
+        most_g: f64, limit limits::ROD_MAX;
         /// Its strength.
-        power: Option<Power> = "power";
+        power: Option<Power>;
         /// Where it bends.
-        action: Option<Action> = "action";
+        action: Option<Action>;
         /// Its length, m.
-        length_m: Option<f64> = "length", limit limits::OWN_ROD_LENGTH, said "long" | "length";
+        length_m: Option<f64>, limit limits::OWN_ROD_LENGTH;
     }
 }

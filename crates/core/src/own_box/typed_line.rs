@@ -228,7 +228,9 @@ impl<'w> LineReader<'w> {
     /// Whether the word after `ahead` names a number field: `14 gap`.
     fn speaks(&self, ahead: usize) -> bool {
         let next = self.word(ahead + 1);
-        fields(self.kind).iter().any(|f| f.spoken.contains(&next))
+        fields(self.kind)
+            .iter()
+            .any(|f| f.spoken.iter().any(|w| w == next))
     }
 
     fn take_weight(&mut self) -> bool {
@@ -256,7 +258,7 @@ impl<'w> LineReader<'w> {
             let Holds::Number(_) = field.holds else {
                 continue;
             };
-            let names = |w: &str| field.spoken.contains(&w);
+            let names = |w: &str| field.spoken.iter().any(|s| s == w);
             if names(self.word(0)) {
                 if let Some((text, words)) = self.number(1, field) {
                     return self.put(field.key, text, words + 1);

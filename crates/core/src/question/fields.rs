@@ -7,6 +7,7 @@ use serde_json::Value;
 use crate::base::FieldError;
 use crate::base::limits;
 use crate::base::shorten;
+use crate::base::text::sentences;
 
 /// A loose value of a field.
 #[derive(Debug, Clone, PartialEq)]
@@ -70,7 +71,7 @@ pub fn field(name: &str) -> Option<&'static str> {
 /// one for each field that the contract does not know.
 pub fn flatten(json: &Value) -> (Fields, Vec<FieldError>) {
     let Value::Object(top) = json else {
-        let fault = FieldError::new("", "the request must be a JSON object");
+        let fault = FieldError::new("", sentences::fault_no_object());
         return (Fields::new(), vec![fault]);
     };
     let (mut fields, mut faults) = (Fields::new(), Vec::new());
@@ -83,10 +84,7 @@ pub fn flatten(json: &Value) -> (Fields, Vec<FieldError>) {
             }
             Value::Null if GROUPS.contains(&key.as_str()) => {}
             _ if GROUPS.contains(&key.as_str()) => {
-                faults.push(FieldError::new(
-                    key.as_str(),
-                    "this must be an object of fields",
-                ));
+                faults.push(FieldError::new(key.as_str(), sentences::fault_no_group()));
             }
             _ => take(key, value, &mut fields, &mut faults),
         }
@@ -98,7 +96,7 @@ fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldEr
     let Some(name) = field(name) else {
         faults.push(FieldError::new(
             shorten(name),
-            "the contract has no such field",
+            sentences::fault_unknown_field(),
         ));
         return;
     };

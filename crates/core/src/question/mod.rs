@@ -19,6 +19,7 @@ use crate::base::codes::{
     School, Season, Species, SpringView, StandUpView,
 };
 use crate::base::limits::{self, Limit};
+use crate::base::text::{Arg, sentences};
 use crate::base::{FieldError, UnitSystem};
 
 /// A request as it is stored and sent back: the contract's JSON, complete.
@@ -142,10 +143,9 @@ impl Reader<'_> {
     fn number(&mut self, limit: &Limit) -> Option<f64> {
         let checked = match self.fields.get(limit.field)? {
             Loose::Number(n) => limit.check(*n, self.system),
-            _ => Err(format!(
-                "the {} must be a number in {}",
-                limit.name, limit.unit
-            )),
+            _ => Err(
+                sentences::fault_no_number(Arg::Word(limit.name()), Arg::Word(limit.unit)).into(),
+            ),
         };
         checked
             .map_err(|m| self.faults.push(FieldError::new(limit.field, m)))
@@ -161,7 +161,7 @@ impl Reader<'_> {
     fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
         let upper = self.number(limit)?;
         if upper < lower {
-            let message = format!("the {} must not lie under its lower end", limit.name);
+            let message = sentences::fault_upper_end(Arg::Word(limit.name()));
             self.faults.push(FieldError::new(limit.field, message));
         }
         (upper > lower).then_some(upper)
@@ -188,7 +188,7 @@ impl Reader<'_> {
             let known: Vec<_> = all.iter().map(|v| code(*v)).collect();
             self.faults.push(FieldError::new(
                 field,
-                format!("must be one of: {}", known.join(", ")),
+                sentences::fault_no_code(Arg::Text(known.join(", "))),
             ));
         }
         found
@@ -200,7 +200,7 @@ impl Reader<'_> {
             Some(Loose::Flag(b)) => *b,
             Some(_) => {
                 self.faults
-                    .push(FieldError::new(field, "must be true or false"));
+                    .push(FieldError::new(field, sentences::fault_no_flag()));
                 false
             }
         }
@@ -233,7 +233,7 @@ impl PickRequest {
         let json: Value = serde_json::from_slice(text).map_err(|e| {
             vec![FieldError::new(
                 "",
-                format!("this is not JSON in UTF-8: {e}"),
+                sentences::fault_no_json(Arg::Text(e.to_string())),
             )]
         })?;
         Self::from_value(&json)
@@ -361,7 +361,7 @@ fn read_tackle(r: &mut Reader<'_>) -> Tackle {
     {
         r.faults.push(FieldError::new(
             "tackle.rod_min_g",
-            "the rod's least casting weight is above its most",
+            sentences::fault_rod_ends(),
         ));
     }
     tackle

@@ -3,6 +3,7 @@
 use super::lines::Lines;
 use super::nmea::{Reading, metres_between};
 use crate::base::FieldError;
+use crate::base::text::{Arg, sentences};
 use crate::cast::{MOST_POINTS, Profile};
 
 /// Points nearer together than this become one, m.
@@ -14,10 +15,10 @@ const JUMP: f64 = 200.0;
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum LogFault {
     /// No depth in it.
-    #[error("no depth (DPT or DBT) stands in these {0} lines; {1} were garbled")]
+    #[error("{}", sentences::fault_no_depth(Arg::Text(.0.to_string()), Arg::Text(.1.to_string())))]
     NoDepth(usize, usize),
     /// No way in it.
-    #[error("no position (RMC) stands between the depths: without it no distance is known")]
+    #[error("{}", sentences::fault_no_way())]
     NoWay,
     /// The bottom itself is none.
     #[error("{0}")]

@@ -1,6 +1,7 @@
 //! NMEA 0183 sentences: read and written.
 
 use crate::base::maths;
+use crate::base::text::sentences;
 
 /// A knot in m/s, exactly (published: 1852 m an hour, NIST SP 811).
 pub const KNOT: f64 = 1852.0 / 3600.0;
@@ -33,19 +34,19 @@ pub enum Reading {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
 pub enum Fault {
     /// It does not begin with a dollar sign and five or more letters.
-    #[error("this is no NMEA sentence")]
+    #[error("{}", sentences::fault_no_sentence())]
     NoSentence,
     /// Its sum is another than it says.
-    #[error("its checksum does not fit: the line was garbled on the way")]
+    #[error("{}", sentences::fault_checksum())]
     Checksum,
     /// A field that must be a number is none, or beyond reason.
-    #[error("a number in it is missing or beyond reason")]
+    #[error("{}", sentences::fault_sentence_number())]
     Number,
     /// The device marks it as not valid.
-    #[error("the device marks it as not valid")]
+    #[error("{}", sentences::fault_not_valid())]
     NotValid,
     /// The line has no end within reason.
-    #[error("a line without an end")]
+    #[error("{}", sentences::fault_endless())]
     Endless,
 }
 

@@ -11,6 +11,7 @@ use crate::base::codes::{
     Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species,
     SpringView, StandUpView, Tie, Topic, TurnTo, UpperBound, Wire,
 };
+use crate::base::limits;
 use crate::base::text::{catalogue, sentences};
 use crate::base::{Ladder, UnitSystem, vocabulary};
 
@@ -105,7 +106,13 @@ pub(super) fn words() -> Result<(), DataError> {
     ];
     let known = |list: &str| lists.iter().find(|l| l.0 == list).map(|l| l.1);
     vocabulary::check(known).map_err(|what| DataError::wrong("vocabulary.toml", what))?;
-    for (list, codes) in lists.into_iter().chain(further) {
+    let limits = [limits::ALL, limits::OWN, limits::TIMED].concat();
+    let numbers: Vec<_> = limits.iter().map(|l| l.code).collect();
+    for (list, codes) in lists
+        .into_iter()
+        .chain(further)
+        .chain([("Limit", &*numbers)])
+    {
         all.check_list(list, codes)?;
     }
     Ok(())

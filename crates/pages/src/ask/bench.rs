@@ -45,7 +45,7 @@ pub struct BenchAsked {
 /// How far a hook may be drawn along the bait, mm.
 const AT: Limit = Limit {
     field: "at",
-    name: "place of the hook",
+    code: "BENCH_AT",
     unit: "mm",
     dimension: Some(Dimension::Size),
     least: -15.0,

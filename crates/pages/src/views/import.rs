@@ -34,7 +34,7 @@ fn columns(kind: BoxList) -> Vec<Column> {
                     words.iter().map(|w| w.0).collect::<Vec<_>>().join(", ")
                 }
                 Some(Holds::Number(l)) => {
-                    format!("{}, {} to {} {}", l.name, l.least, l.most, l.unit)
+                    format!("{}, {} to {} {}", l.name(), l.least, l.most, l.unit)
                 }
                 Some(Holds::Weight) => "weight marked on the head: 1/8 oz, 3.5 g".into(),
                 Some(Holds::HookNumber) => "number of the hook: 4, 3/0".into(),

@@ -123,7 +123,7 @@ fn operation(route: &Route, schemas: &mut SchemaGenerator) -> Value {
 }
 
 fn number(limit: &Limit) -> Value {
-    json!({ "type": ["number", "null"], "minimum": limit.least, "maximum": limit.most, "description": format!("{}, {}", limit.name, limit.unit) })
+    json!({ "type": ["number", "null"], "minimum": limit.least, "maximum": limit.most, "description": format!("{}, {}", limit.name(), limit.unit) })
 }
 
 /// The question's schema, made from the same tables that check it.

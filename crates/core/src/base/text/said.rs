@@ -1,6 +1,7 @@
 //! What is said: a code with its values, and the text that they become.
 
 use std::borrow::Cow;
+use std::fmt;
 use std::fmt::Write as _;
 
 use super::catalogue::{Message, Part, catalogue};
@@ -69,6 +70,20 @@ impl Said {
             let found = self.args.iter().find(|a| a.0 == hole);
             found.map(|a| Cow::Borrowed(&a.1))
         })
+    }
+}
+
+/// In the units of the contract.
+impl fmt::Display for Said {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&self.text(UnitSystem::Metric))
+    }
+}
+
+/// In the units of the contract.
+impl From<Said> for String {
+    fn from(said: Said) -> Self {
+        said.text(UnitSystem::Metric).into_owned()
     }
 }
 
