@@ -1,15 +1,10 @@
 //! Line, leader and rod.
 
-use crate::base::codes::{Clarity, Cover, LineKind, LineView};
+use crate::base::codes::{Cover, LineKind, LineView};
 use crate::base::{Mass, grams};
 use crate::choose::setting::line_in_use;
 use crate::question::PickRequest;
 use crate::tables::{RigRow, RigTackle, Tables};
-
-/// What fish with teeth ask of a leader, lb (common practice).
-const TOOTH_LB: (f64, f64) = (20.0, 30.0);
-/// What wood asks on top, lb.
-const WOOD_LB: f64 = 4.0;
 
 /// The row of the rig's tackle table for a head.
 #[must_use]
@@ -20,20 +15,35 @@ pub fn row(rig: &RigRow, head: Mass) -> &RigTackle {
     rows.find(|t| grams(head) <= t.to_g).unwrap_or(last)
 }
 
-/// Least and most test of what is tied to the lure, lb.
+/// What is tied to the lure.
+#[derive(Debug, Clone, Copy)]
+pub struct Leader {
+    /// Least and most test, lb.
+    pub lb: (f64, f64),
+    /// Whether it is thinned for clear water.
+    pub thinned: bool,
+}
+
+/// What is tied to the lure: the angler's own before all, then what holds teeth,
+/// then what cover asks, then what clear water allows.
 #[must_use]
-pub fn leader(request: &PickRequest, row: &RigTackle) -> (f64, f64) {
+pub fn leader(request: &PickRequest, row: &RigTackle, tables: &Tables) -> Leader {
+    let given = |lb| Leader { lb, thinned: false };
     if let Some(own) = request.tackle.leader_lb {
-        return (own, own);
+        return given((own, own));
     }
     if request.toothy_fish {
-        return TOOTH_LB;
+        return given(tables.lines.leader.toothy_lb);
     }
     let (least, most) = row.leader_lb;
-    match (request.water.cover, request.water.clarity) {
-        (Cover::Wood | Cover::Brush | Cover::Docks, _) => (least + WOOD_LB, most + WOOD_LB),
-        (_, Clarity::Clear) => (least, least.midpoint(most)),
-        _ => (least, most),
+    let more = tables.cover(request.water.cover).leader_lb;
+    if more == 0.0 && tables.clarity(request.water.clarity).thins_leader {
+        Leader {
+            lb: (least, least.midpoint(most)),
+            thinned: true,
+        }
+    } else {
+        given((least + more, most + more))
     }
 }
 
@@ -59,10 +69,8 @@ pub struct LineChoice<'t> {
     pub mm: f64,
     /// Least and most test of the main line, lb.
     pub main_lb: (f64, f64),
-    /// The same of what is tied to the lure.
-    pub leader_lb: (f64, f64),
-    /// Whether the leader is thinned for clear water.
-    pub thinned: bool,
+    /// What is tied to the lure.
+    pub leader: Leader,
     /// Why the line is straight, where nobody named one.
     pub straight: Option<StraightRule>,
 }
@@ -76,11 +84,11 @@ pub fn tackle<'t>(
     tables: &Tables,
 ) -> LineChoice<'t> {
     let row = row(rig, head);
-    let leader_lb = leader(request, row);
+    let leader = leader(request, row, tables);
     let (kind, mm) = line_in_use(request, rig, tables);
     let usual = match kind {
         LineKind::Braid => row.main_lb,
-        LineKind::Fluorocarbon | LineKind::Mono => leader_lb,
+        LineKind::Fluorocarbon | LineKind::Mono => leader.lb,
     };
     let skipped = rig.skips && request.water.cover == Cover::Docks;
     let straight = match request.views.main_line {
@@ -94,10 +102,7 @@ pub fn tackle<'t>(
         kind,
         mm,
         main_lb: request.tackle.line_lb.map_or(usual, |lb| (lb, lb)),
-        leader_lb,
-        thinned: request.water.clarity == Clarity::Clear
-            && request.tackle.leader_lb.is_none()
-            && !request.toothy_fish,
+        leader,
         straight: (kind == LineKind::Fluorocarbon && !named).then_some(straight),
     }
 }

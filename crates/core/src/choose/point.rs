@@ -38,7 +38,7 @@ pub fn point(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Point, Po
 /// angler's views allow.
 #[must_use]
 pub fn wire(request: &PickRequest, rig: &RigRow, head: Mass, tables: &Tables) -> Wire {
-    let leader = line::leader(request, line::row(rig, head)).1;
+    let leader = line::leader(request, line::row(rig, head), tables).lb.1;
     let mut wire = hook::wire_for(tables, leader);
     if let Some(least) = rig.hook.least_wire {
         wire = wire.max(least);

@@ -143,10 +143,6 @@ pub struct Setting {
     pub head_density: MassDensity,
 }
 
-/// Grams of the whole rig that a metre of cast asks for (v0, from memory:
-/// 20 m with 2.4 g on a light rod).
-const GRAMS_PER_METRE_OF_CAST: f64 = 0.12;
-
 /// What of a question stays the same while conditions and schools are tried:
 /// looked up once, since the triggers try some hundred conditions.
 #[derive(Debug, Clone)]
@@ -232,7 +228,7 @@ impl Setting {
         let mps = Velocity::new::<meter_per_second>;
         let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
         let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
-        let castable = (GRAMS_PER_METRE_OF_CAST * c.cast_m).max(ground.rod_least_g);
+        let castable = (ground.tables.conditions.cast.g_per_m * c.cast_m).max(ground.rod_least_g);
         Self {
             depth: Length::new::<meter>(c.depth_m),
             wind: mps(c.wind_mps),

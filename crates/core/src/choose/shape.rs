@@ -55,7 +55,7 @@ impl<'t> Shapes<'t> {
         let score = |(code, belongs): (&Shape, &f64)| {
             let row = tables.shape(*code);
             let mut traits = row.traits;
-            if topples && FLAT_FOOTED.contains(code) {
+            if topples && row.flat_foot {
                 traits.upright *= weights.topples;
             }
             let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
@@ -152,6 +152,3 @@ impl<'t> Shapes<'t> {
 
 /// Scores nearer than this are equal but for rounding.
 const EQUAL: f64 = 1e-9;
-
-/// Shapes with a flat foot, of which some say that they topple.
-const FLAT_FOOTED: &[Shape] = &[Shape::StandUp, Shape::Mushroom];

@@ -5,7 +5,7 @@ use super::rules::Record;
 use crate::base::codes::{Keeper, SpringView, Tie, Topic};
 use crate::question::PickRequest;
 use crate::tables::rules::{Giving, Rule};
-use crate::tables::{RigRow, Tables};
+use crate::tables::{HookTables, RigRow, Tables};
 
 /// Where the line is tied: the first rule that holds, asked into a record.
 #[must_use]
@@ -25,24 +25,18 @@ pub fn tie<'t>(
     (given.unwrap_or(Tie::Top), found.map(|g| &g.rule))
 }
 
-/// Height of the post under the eye, by line tie, mm (v0).
-fn post_mm(tie: Tie) -> f64 {
-    match tie {
-        Tie::Top => 3.0,
-        Tie::FortyFive => 2.0,
-        Tie::Nose | Tie::Recessed => 0.0,
-    }
-}
-
-/// Share of the gap from which an eye stands before the point.
-const BLOCKED: f64 = 0.85;
-
 /// How high the eye stands over the shank, mm, where it stands so high before
 /// the point that it blocks it.
 #[must_use]
-pub fn blocking_post_mm(tie: Tie, head_height_mm: f64, gap_mm: f64) -> Option<f64> {
-    let high = head_height_mm / 2.0 + post_mm(tie);
-    (post_mm(tie) > 0.0 && high > BLOCKED * gap_mm).then_some(high)
+pub fn blocking_post_mm(
+    tie: Tie,
+    head_height_mm: f64,
+    gap_mm: f64,
+    hooks: &HookTables,
+) -> Option<f64> {
+    let post = hooks.tie[tie].post_mm;
+    let high = head_height_mm / 2.0 + post;
+    (post > 0.0 && high > hooks.eye.blocks * gap_mm).then_some(high)
 }
 
 /// What holds the bait: by its plastic, but for those who find that a screw

@@ -79,9 +79,9 @@ fn line_against(line: &own_box::Line, wanted: &LineChoice<'_>) -> Option<(f64, b
     let main = line.line == wanted.kind;
     let leader = !straight && line.line == LineKind::Fluorocarbon;
     let (role, (least, most)) = match (main, leader) {
-        (true, _) if straight => (sentences::role_main(), wanted.leader_lb),
+        (true, _) if straight => (sentences::role_main(), wanted.leader.lb),
         (true, _) => (sentences::role_main(), wanted.main_lb),
-        (_, true) => (sentences::role_leader(), wanted.leader_lb),
+        (_, true) => (sentences::role_leader(), wanted.leader.lb),
         _ => return None,
     };
     let pounds = |lb: f64| Arg::Number(lb, 0);

@@ -100,7 +100,7 @@ pub fn tie_and_keeper(d: &Decision<'_>, head: &Head, reasons: &mut Reasons) {
 /// Warns where eye and post stand so high before the point that they block it.
 pub fn post(d: &Decision<'_>, head: &Head, reasons: &mut Reasons) {
     let gap = d.hook.gap_mm;
-    if let Some(high) = tie::blocking_post_mm(head.tie, head.height_mm, gap) {
+    if let Some(high) = tie::blocking_post_mm(head.tie, head.height_mm, gap, &d.on.tables.hooks) {
         let said = sentences::post_blocks(Arg::Size(high), Arg::Size(gap));
         reasons.con(Topic::Tie, Basis::Physics, said);
     }

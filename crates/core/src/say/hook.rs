@@ -50,7 +50,7 @@ fn wire(d: &Decision<'_>, reasons: &mut Reasons) {
     let (wire, about, basis) = (d.hook.wire, Topic::Hook, Basis::CommonPractice);
     let says = words_of("WireSays", wire.code());
     reasons.coded("wire", about, basis, sentences::words(says));
-    let leader = d.line.leader_lb.1;
+    let leader = d.line.leader.lb.1;
     if hook::wire_for(d.on.tables, leader) > wire {
         let said = sentences::wire_straightens(Arg::Number(leader, 0), Arg::Word(wire.label()));
         reasons.con(about, basis, said);

@@ -11,8 +11,8 @@ use crate::choose::line::StraightRule;
 #[must_use]
 pub fn line(d: &Decision<'_>, reasons: &mut Reasons) -> (Line, Rod) {
     let (chosen, about, basis) = (&d.line, Topic::Line, Basis::CommonPractice);
-    let (least, most) = chosen.leader_lb;
-    if chosen.thinned {
+    let (least, most) = chosen.leader.lb;
+    if chosen.leader.thinned {
         let pounds = |lb: f64| Arg::Number(lb, 0);
         let said = sentences::thin_leader_in_clear_water(pounds(least), pounds(most));
         reasons.pro(about, basis, said);
@@ -33,7 +33,7 @@ pub fn line(d: &Decision<'_>, reasons: &mut Reasons) -> (Line, Rod) {
     let line = Line {
         kind: code.into(),
         main_lb: chosen.main_lb,
-        leader_lb: chosen.leader_lb,
+        leader_lb: chosen.leader.lb,
         computed_with: chosen.kind,
         computed_mm: chosen.mm,
     };

@@ -90,6 +90,8 @@ fn hooks() -> Result<HookTables, DataError> {
         size: file.size,
         style: total("hooks.toml", file.style, |r| r.code)?,
         wire: total("hooks.toml", file.wire, |r| r.code)?,
+        tie: total("hooks.toml", file.tie, |r| r.code)?,
+        eye: file.eye,
     })
 }
 
@@ -98,6 +100,7 @@ fn lines() -> Result<LineTables, DataError> {
     Ok(LineTables {
         line: total("lines.toml", file.line, |r| r.code)?,
         material: total("lines.toml", file.material, |r| r.code)?,
+        leader: file.leader,
     })
 }
 
@@ -114,6 +117,7 @@ fn conditions() -> Result<ConditionTables, DataError> {
         clarity: total(FILE, file.clarity, |r| r.code)?,
         species: total(FILE, file.species, |r| r.code)?,
         snag: file.snag,
+        cast: file.cast,
         nose: file.nose,
         shape: file.shape,
         rank: file.rank,

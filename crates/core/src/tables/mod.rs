@@ -22,7 +22,7 @@ use rules::Rules;
 
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Cover, HookStyle, LineKind, Material, Mood, Plastic, Rig, School,
-    Season, Shape, Species, Wire,
+    Season, Shape, Species, Tie, Wire,
 };
 use crate::base::text::TextFault;
 
@@ -75,6 +75,8 @@ pub struct HookTables {
     pub size: Vec<HookSize>,
     pub style: EnumMap<HookStyle, HookStyleRow>,
     pub wire: EnumMap<Wire, WireRow>,
+    pub tie: EnumMap<Tie, TieRow>,
+    pub eye: EyeRow,
 }
 
 /// Lines and metals.
@@ -83,6 +85,7 @@ pub struct HookTables {
 pub struct LineTables {
     pub line: EnumMap<LineKind, LineRow>,
     pub material: EnumMap<Material, MaterialRow>,
+    pub leader: LeaderRow,
 }
 
 /// Water, fish, season and schools.
@@ -98,6 +101,7 @@ pub struct ConditionTables {
     pub clarity: EnumMap<Clarity, ClarityRow>,
     pub species: EnumMap<Species, SpeciesRow>,
     pub snag: SnagRow,
+    pub cast: CastRow,
     pub nose: NoseRow,
     pub shape: ShapeWeights,
     pub rank: RankRow,

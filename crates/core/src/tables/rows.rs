@@ -8,7 +8,7 @@ pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Cover, HookStyle, Keeper, LineKind, Material, Plastic, Point,
-    School, Season, Shape, Species, Wire,
+    School, Season, Shape, Species, Tie, Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -104,12 +104,12 @@ impl Asks {
 
 /// A table row. The fields are explained at the head of its file in `data/`.
 macro_rules! row {
-    ($name:ident { $($field:ident : $ty:ty),+ $(,)? }) => {
+    ($name:ident { $($(#[$with:meta])* $field:ident : $ty:ty),+ $(,)? }) => {
         #[doc = concat!("A row of the tables: ", stringify!($name), ". The file in `data/` explains its fields and units.")]
         #[derive(Debug, Clone, Deserialize)]
         #[serde(deny_unknown_fields)]
         #[expect(missing_docs, reason = "explained once, in the data file, where they are edited")]
-        pub struct $name { $(pub $field: $ty),+ }
+        pub struct $name { $($(#[$with])* pub $field: $ty),+ }
     };
 }
 pub(super) use row;
@@ -121,6 +121,8 @@ row!(ShapeRow {
     sphericity: f64,
     length: f64,
     height: f64,
+    #[serde(default)]
+    flat_foot: bool,
     traits: Traits
 });
 row!(ShapeFile { shape: Vec<ShapeRow> });
@@ -160,7 +162,14 @@ row!(WireRow {
     factor: f64,
     most_leader_lb: f64
 });
-row!(HookFile { size: Vec<HookSize>, style: Vec<HookStyleRow>, wire: Vec<WireRow> });
+row!(TieRow {
+    code: Tie,
+    post_mm: f64
+});
+row!(EyeRow { blocks: f64 });
+row!(HookFile {
+    size: Vec<HookSize>, style: Vec<HookStyleRow>, wire: Vec<WireRow>, tie: Vec<TieRow>, eye: EyeRow
+});
 row!(LineRow {
     code: LineKind,
     test: Curve,
@@ -170,7 +179,10 @@ row!(MaterialRow {
     code: Material,
     density: f64
 });
-row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow> });
+row!(LeaderRow {
+    toothy_lb: (f64, f64)
+});
+row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow });
 row!(FallRow {
     temperature: Curve,
     active: f64,
@@ -201,9 +213,11 @@ row!(CoverRow {
     snag: f64,
     asks: Asks,
     point: Point,
-    free_n: f64
+    free_n: f64,
+    leader_lb: f64
 });
 row!(SnagRow { most_g: f64 });
+row!(CastRow { g_per_m: f64 });
 row!(NoseRow { least_pa: f64 });
 row!(BaitLengthRow {
     shorter: f64,
@@ -218,6 +232,7 @@ row!(ShapeWeights {
 });
 row!(ClarityRow {
     code: Clarity,
+    thins_leader: bool,
     asks: Asks
 });
 row!(SpeciesRow {
@@ -241,6 +256,6 @@ row!(RankRow {
 });
 row!(ConditionFile {
     season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, nose: NoseRow, shape: ShapeWeights,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, cast: CastRow, nose: NoseRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
 });

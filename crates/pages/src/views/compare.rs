@@ -5,6 +5,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_rows::Kept;
 
 use super::Frame;
+use super::describe::describe;
 
 /// One line of the comparison.
 pub struct Row {
@@ -92,50 +93,17 @@ const ANSWERS: &[(&str, Tell)] = &[
 ];
 
 const QUESTIONS: &[(&str, Tell)] = &[
-    ("Depth", |k, u| {
-        Dimension::Distance.print(k.request.water.depth_m, u)
-    }),
-    ("Bottom and cover", |k, _| {
-        format!("{}, {}", k.request.water.bottom, k.request.water.cover)
-    }),
+    ("Depth", |k, u| describe(&k.request, u).depth),
+    ("Bottom and cover", |k, u| describe(&k.request, u).ground),
     ("Clarity", |k, _| k.request.water.clarity.to_string()),
     ("Season and temperature", |k, u| {
-        format!(
-            "{}, {}",
-            k.request.season,
-            k.request
-                .water
-                .temp_c
-                .map_or("unknown".into(), |t| Dimension::Temperature.print(t, u))
-        )
+        describe(&k.request, u).season
     }),
-    ("Wind", |k, u| {
-        Dimension::Wind.print(k.request.water.wind_mps, u)
-    }),
-    ("Current and drift", |k, u| {
-        format!(
-            "{}, {}",
-            Dimension::Speed.print(k.request.water.current_mps, u),
-            Dimension::Speed.print(k.request.water.drift_mps, u)
-        )
-    }),
-    ("Fish", |k, _| {
-        format!(
-            "{}, {}, {}",
-            k.request.species, k.request.mood, k.request.fish_at
-        )
-    }),
-    ("Bait", |k, u| {
-        format!(
-            "{} {} {}",
-            Dimension::Size.print(k.request.bait.length_mm, u),
-            k.request.bait.plastic,
-            k.request.bait.form
-        )
-    }),
-    ("Cast", |k, u| {
-        Dimension::Distance.print(k.request.cast_m, u)
-    }),
+    ("Wind", |k, u| describe(&k.request, u).wind),
+    ("Current and drift", |k, u| describe(&k.request, u).moving),
+    ("Fish", |k, u| describe(&k.request, u).fish),
+    ("Bait", |k, u| describe(&k.request, u).bait),
+    ("Cast", |k, u| describe(&k.request, u).cast),
 ];
 
 impl ComparePage {

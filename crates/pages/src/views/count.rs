@@ -8,7 +8,8 @@ use yarrowfen_core::{Engine, PickRequest};
 
 use super::Frame;
 use super::cast::{CastWords, word_label};
-use super::sentence::{Control, Sentence};
+use super::control::Control;
+use super::sentence::Sentence;
 use crate::ask::cast::{CastForm, Faults};
 use crate::own_record::Record;
 use crate::reader::Reader;

@@ -4,10 +4,11 @@ use askama::Template;
 use time::OffsetDateTime;
 use time::macros::format_description;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::{Dimension, UnitSystem};
+use yarrowfen_core::base::UnitSystem;
 use yarrowfen_rows::Kept;
 
 use super::Frame;
+use super::describe::describe;
 use super::pick::AnswerView;
 use super::sentence::told;
 
@@ -38,15 +39,14 @@ pub struct KeptLine {
 
 impl KeptLine {
     fn new(k: &Kept, units: UnitSystem) -> Self {
-        let w = &k.request.water;
+        let told = describe(&k.request, units);
         let short = format!(
-            "{} head, {} {}; {} over {}, wind {}, {}",
+            "{} head, {} {}; {}, wind {}, {}",
             k.answer.head.shape,
             k.answer.hook.size,
             k.answer.hook.style,
-            Dimension::Distance.print(w.depth_m, units),
-            w.bottom,
-            Dimension::Wind.print(w.wind_mps, units),
+            told.water,
+            told.wind,
             k.request.species,
         );
         let about = [k.place.clone(), day(k.kept_at), k.remark.clone()]

@@ -7,6 +7,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::Frame;
+use super::describe::describe;
 use super::ladder::{RungView, ladder, short};
 use super::own::OwnView;
 use super::sentence::Sentence;
@@ -315,7 +316,7 @@ impl PickPage {
             .map_or_else(|| form.query(), str::to_owned);
         let (view, faults) = match outcome {
             Ok((request, answer)) => {
-                let depth = Dimension::Distance.print(request.water.depth_m, form.units);
+                let depth = describe(&request, form.units).depth;
                 let name = format!(
                     "{} {}, {depth} over {}",
                     answer.weight.label, answer.rig, request.water.bottom

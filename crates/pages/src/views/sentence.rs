@@ -7,37 +7,8 @@ use yarrowfen_core::base::codes::{LineKind, Material};
 use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::{FieldError, PickRequest};
 
+use super::control::Control;
 use crate::ask::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
-
-/// One choice behind a word.
-pub struct Choice {
-    /// Its code, empty for unknown.
-    pub code: &'static str,
-    /// Its words.
-    pub label: Cow<'static, str>,
-    /// Whether it is taken.
-    pub chosen: bool,
-}
-
-/// A word of the sentence.
-pub struct Control {
-    /// Name in the query.
-    pub key: &'static str,
-    /// For a screen reader.
-    pub label: &'static str,
-    /// What the sentence shows.
-    pub text: String,
-    /// What stands in the box of a number.
-    pub typed: String,
-    /// Choices of a select; empty for a number.
-    pub choices: Vec<Choice>,
-    /// Its fault.
-    pub fault: Option<String>,
-    /// Values one tap away, with `|` between.
-    pub chips: &'static str,
-    /// Width of the box in characters.
-    pub size: usize,
-}
 
 /// The sentence.
 pub struct Sentence {
@@ -149,34 +120,30 @@ fn control(
         .find(|f| f.field == word.field || upper_end(word).is_some_and(|l| f.field == l.field))
         .map(|f| f.message.clone());
     let choices = choices(word, typed, answer);
-    let text = match choices.iter().find(|c| c.chosen) {
-        Some(_) if word.key == "school" && typed.is_empty() => {
-            answer.map_or("usual", |a| a.school.label()).to_owned()
-        }
-        Some(_) if word.key == "rig" && typed.is_empty() => {
-            answer.map_or("best rig", |a| a.rig.label()).to_owned()
-        }
-        Some(_) if typed.is_empty() => usual_words(word, answer)
-            .unwrap_or_else(|| blank(word.key))
-            .to_owned(),
-        Some(c) => c.label.clone().into_owned(),
-        None if !typed.is_empty() => printed(word, typed, form),
-        None => blank(word.key).to_owned(),
-    };
-    let typed = if typed.is_empty() && !choices.is_empty() {
-        String::new()
-    } else {
+    let in_box = if choices.is_empty() {
         box_text(word, typed, form, fault.is_some())
+    } else {
+        typed.to_owned()
     };
-    Control {
-        key: word.key,
-        label: word.label,
-        size: typed.chars().count().clamp(2, 24),
-        text,
-        typed,
-        choices,
-        fault,
-        chips: chips(word.key, form.units),
+    let control = Control::new(word.key, word.label, in_box, (2, 24))
+        .of_choices(choices)
+        .wrong(fault)
+        .near(chips(word.key, form.units));
+    if typed.is_empty() {
+        control.shown(unsaid(word, answer))
+    } else if control.choices.is_empty() {
+        control.shown(printed(word, typed, form))
+    } else {
+        control
+    }
+}
+
+/// What the sentence says where a word is left blank.
+fn unsaid(word: &Word, answer: Option<&Answer>) -> &'static str {
+    match word.key {
+        "school" => answer.map_or("usual", |a| a.school.label()),
+        "rig" => answer.map_or("best rig", |a| a.rig.label()),
+        key => usual_words(word, answer).unwrap_or_else(|| blank(key)),
     }
 }
 
@@ -222,7 +189,12 @@ fn printed(word: &Word, typed: &str, form: &PickForm) -> String {
     }
 }
 
-fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
+/// The codes of a word's choices with their words.
+fn choices(
+    word: &Word,
+    typed: &str,
+    answer: Option<&Answer>,
+) -> Vec<(&'static str, Cow<'static, str>)> {
     let codes = match word.kind {
         Kind::Code(list) => list(),
         Kind::Flag => &[("on", "yes")],
@@ -247,23 +219,12 @@ fn choices(word: &Word, typed: &str, answer: Option<&Answer>) -> Vec<Choice> {
     };
     // The plain default stands first and is not offered twice.
     let plain = usual_code(word.key, answer);
-    usual
-        .map(|label| Choice {
-            code: "",
-            label,
-            chosen: typed.is_empty(),
-        })
-        .into_iter()
-        .chain(
-            codes
-                .iter()
-                .filter(|(code, _)| plain != Some(*code) || typed == *code)
-                .map(|&(code, label)| Choice {
-                    code,
-                    label: Cow::Borrowed(label),
-                    chosen: typed == code,
-                }),
-        )
+    let offered = codes
+        .iter()
+        .filter(|(code, _)| plain != Some(*code) || typed == *code);
+    let blank = usual.map(|label| ("", label)).into_iter();
+    blank
+        .chain(offered.map(|&(code, label)| (code, Cow::Borrowed(label))))
         .collect()
 }
 

@@ -1,10 +1,10 @@
 //! Waters: places with their usual conditions.
 
 use askama::Template;
-use yarrowfen_core::base::Dimension;
 use yarrowfen_rows::Water;
 
 use super::Frame;
+use super::describe::describe;
 use crate::ask::PickForm;
 use crate::reader::Reader;
 
@@ -24,27 +24,11 @@ pub struct WaterLine {
 
 impl WaterLine {
     fn new(w: &Water, reader: &Reader) -> Self {
-        let (units, water) = (reader.options.units, &w.asked.water);
-        let depth = Dimension::Distance.print(water.depth_m, units);
-        let depth = match water.depth_max_m {
-            Some(deep) => format!("{depth} to {}", Dimension::Distance.print(deep, units)),
-            None => depth,
-        };
-        let current = if water.current_mps > 0.0 {
-            format!(
-                ", current {}",
-                Dimension::Speed.print(water.current_mps, units)
-            )
-        } else {
-            String::new()
-        };
+        let told = describe(&w.asked, reader.options.units);
         Self {
             id: w.id.to_string(),
             name: w.name.clone(),
-            short: format!(
-                "{depth} of {} water over {}, {}{current}; {}",
-                water.clarity, water.bottom, water.cover, w.asked.species
-            ),
+            short: format!("{}; {}", told.water, w.asked.species),
             remark: w.remark.clone(),
             pick: format!("/?{}", PickForm::of_place(&w.asked, reader.options).query()),
         }

@@ -21,7 +21,7 @@ use crate::draw::bench::{Front, Plate, exit_y, front, n, plate, tail_words};
 use hooks::hooks;
 
 use super::Frame;
-use super::sentence::{Choice, Control};
+use super::control::Control;
 use crate::ask::bench::{BenchAsked, BenchForm};
 use crate::reader::Reader;
 
@@ -223,33 +223,15 @@ fn words(
             _ => &[],
         };
         let typed = code(key);
-        let choices: Vec<Choice> = list
-            .iter()
-            .map(|c| Choice {
-                code: c.0,
-                label: c.1.into(),
-                chosen: c.0 == typed,
-            })
-            .collect();
-        let text = choices
-            .iter()
-            .find(|c| c.chosen)
-            .map_or(typed.clone(), |c| c.label.to_string());
-        let typed = if typed.is_empty() && list.is_empty() {
-            "usual".to_owned()
-        } else {
-            typed
+        let in_box = match &*typed {
+            "" if list.is_empty() => "usual".to_owned(),
+            _ => typed.clone(),
         };
-        Control {
-            key,
-            label,
-            text,
-            size: typed.chars().count().max(4),
-            typed,
-            choices,
-            fault: faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()),
-            chips: chips(key, form.units),
-        }
+        let choices = list.iter().map(|&(code, words)| (code, words.into()));
+        Control::new(key, label, in_box, (4, usize::MAX))
+            .of_choices(choices)
+            .wrong(faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()))
+            .near(chips(key, form.units))
     };
     WORDS.iter().map(control).collect()
 }

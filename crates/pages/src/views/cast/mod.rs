@@ -11,7 +11,8 @@ mod words;
 pub use words::{CastWords, label as word_label};
 
 use super::Frame;
-use super::sentence::{Control, Sentence};
+use super::control::Control;
+use super::sentence::Sentence;
 use crate::ask::cast::{CastAsked, CastForm, Faults, SIDES};
 use crate::draw::cast::{Plate, plate};
 use crate::draw::run::{Beside, Run};

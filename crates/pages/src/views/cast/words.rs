@@ -8,7 +8,7 @@ use yarrowfen_core::cast::Sample;
 
 use yarrowfen_core::cast::CastRig;
 
-use super::super::sentence::{Choice, Control};
+use super::super::control::Control;
 use super::{grounds, list};
 use crate::ask::cast::{CastAsked, CastForm, Faults, KEYS, moves_text};
 use crate::draw::run::Run;
@@ -77,33 +77,19 @@ impl CastWords {
     fn with(form: &CastForm, faults: &Faults, said: &dyn Fn(&str) -> Option<String>) -> Self {
         let control = |&key: &&'static str| {
             let typed = said(key).unwrap_or_else(|| form.typed(key).to_owned());
-            let choice = |(code, label): (&'static str, &'static str)| Choice {
-                code,
-                label: Cow::Borrowed(label),
-                chosen: code == typed,
+            let own = (key == "ground" && typed == "own").then_some(("own", "my own bottom"));
+            let choices: Vec<_> = match key {
+                "ground" => grounds().chain(own).collect(),
+                _ => list(key).to_vec(),
             };
-            let mut choices: Vec<Choice> = if key == "ground" {
-                grounds().map(choice).collect()
-            } else {
-                list(key).iter().copied().map(choice).collect()
-            };
-            if key == "ground" && typed == "own" {
-                choices.push(choice(("own", "my own bottom")));
-            }
-            let text = choices
-                .iter()
-                .find(|c| c.chosen)
-                .map_or_else(|| typed.clone(), |c| c.label.to_string());
-            Control {
-                key,
-                label: label(key),
-                text,
-                size: typed.chars().count().clamp(3, 52),
-                typed,
-                choices,
-                fault: faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()),
-                chips: chips(key, form.pick.units),
-            }
+            Control::new(key, label(key), typed, (3, 52))
+                .of_choices(
+                    choices
+                        .into_iter()
+                        .map(|(c, words)| (c, Cow::Borrowed(words))),
+                )
+                .wrong(faults.iter().find(|f| f.0 == key).map(|f| f.1.clone()))
+                .near(chips(key, form.pick.units))
         };
         Self(KEYS.iter().map(control).collect())
     }

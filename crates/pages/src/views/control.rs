@@ -1,0 +1,97 @@
+//! A word of a sentence as a control: what is chosen of a list, or typed. The
+//! one place where one is put together.
+
+use std::borrow::Cow;
+
+/// One choice behind a word.
+pub struct Choice {
+    /// Its code, empty for unknown.
+    pub code: &'static str,
+    /// Its words.
+    pub label: Cow<'static, str>,
+    /// Whether it is taken.
+    pub chosen: bool,
+}
+
+/// A word of the sentence.
+pub struct Control {
+    /// Name in the query.
+    pub key: &'static str,
+    /// For a screen reader.
+    pub label: &'static str,
+    /// What the sentence shows.
+    pub text: String,
+    /// What stands in the box of a number.
+    pub typed: String,
+    /// Choices of a select; empty for a number.
+    pub choices: Vec<Choice>,
+    /// Its fault.
+    pub fault: Option<String>,
+    /// Values one tap away, with `|` between.
+    pub chips: &'static str,
+    /// Width of the box in characters.
+    pub size: usize,
+}
+
+impl Control {
+    /// A box with what stands in it, and what is wrong with that; so many
+    /// characters wide as that is long, within bounds.
+    #[must_use]
+    pub fn new(
+        key: &'static str,
+        label: &'static str,
+        typed: String,
+        (narrow, wide): (usize, usize),
+    ) -> Self {
+        Self {
+            key,
+            label,
+            size: typed.chars().count().clamp(narrow, wide),
+            text: typed.clone(),
+            typed,
+            choices: Vec::new(),
+            fault: None,
+            chips: "",
+        }
+    }
+
+    /// With choices; the sentence shows the one that is taken, which is that of
+    /// the code that stands in the box.
+    #[must_use]
+    pub fn of_choices(
+        mut self,
+        all: impl IntoIterator<Item = (&'static str, Cow<'static, str>)>,
+    ) -> Self {
+        let choice = |(code, label)| Choice {
+            code,
+            label,
+            chosen: code == self.typed,
+        };
+        self.choices = all.into_iter().map(choice).collect();
+        if let Some(taken) = self.choices.iter().find(|c| c.chosen) {
+            self.text = taken.label.clone().into_owned();
+        }
+        self
+    }
+
+    /// With other words in the sentence.
+    #[must_use]
+    pub fn shown(self, text: impl Into<String>) -> Self {
+        Self {
+            text: text.into(),
+            ..self
+        }
+    }
+
+    /// With what is wrong with it.
+    #[must_use]
+    pub fn wrong(self, fault: Option<String>) -> Self {
+        Self { fault, ..self }
+    }
+
+    /// With values one tap away.
+    #[must_use]
+    pub fn near(self, chips: &'static str) -> Self {
+        Self { chips, ..self }
+    }
+}
