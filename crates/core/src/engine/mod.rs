@@ -2,6 +2,7 @@
 //! below.
 
 mod compose;
+mod fall;
 
 use crate::answer::reasons::Reasons;
 use crate::answer::{Answer, Gaps, OwnAnswer};

@@ -7,10 +7,13 @@
 
 #[macro_use]
 mod support;
+#[macro_use]
+mod take;
 
 mod account;
 mod bench;
 mod cast;
+mod guards;
 mod http;
 mod kept;
 mod pick;

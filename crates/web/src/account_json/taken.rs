@@ -1,166 +1,18 @@
-//! All of an account as one JSON file, out and in.
-//!
-//! The file names neither the account nor ids, so that taken into another
-//! account it comes out again byte for byte.
+//! A file of an account, read.
 
 use std::borrow::Cow;
 
-use serde::{Deserialize, Serialize};
-use serde_json::{Map, Value};
+use super::{
+    File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, SinkOut, VERSION, WaterOut,
+};
+use serde_json::Value;
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::FallBy;
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::own_box::{BoxList, Item, Texts};
+use yarrowfen_core::own_box::{Item, Texts};
 use yarrowfen_core::{FieldError, PickRequest};
-use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
-use yarrowfen_store::{KeptText, NewSink, Sink, State, Whole};
-
-/// Version of the file.
-const VERSION: u8 = 1;
-/// Bounds of a foreign answer, so that no file makes a page endless.
-const MOST_NUMBER: f64 = 1e5;
-const MOST_LIST: usize = 400;
-const MOST_TEXT: usize = 4000;
-
-/// The file.
-#[derive(Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-struct File {
-    yarrowfen: u8,
-    #[serde(rename = "box")]
-    items: Vec<ItemOut>,
-    waters: Vec<WaterOut>,
-    kept: Vec<KeptOut>,
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    sinks: Vec<SinkOut>,
-}
-
-#[derive(Serialize, Deserialize)]
-struct ItemOut {
-    kind: BoxList,
-    #[serde(with = "time::serde::rfc3339")]
-    added: OffsetDateTime,
-    archived: bool,
-    #[serde(flatten)]
-    texts: Map<String, Value>,
-}
-
-#[derive(Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-struct WaterOut {
-    name: String,
-    remark: String,
-    #[serde(with = "time::serde::rfc3339")]
-    saved: OffsetDateTime,
-    asked: Value,
-}
-
-#[derive(Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-struct KeptOut {
-    name: String,
-    place: String,
-    remark: String,
-    #[serde(with = "time::serde::rfc3339")]
-    kept: OffsetDateTime,
-    units: UnitSystem,
-    ladder: Ladder,
-    request: Value,
-    /// How the answer is written down; files of before have none.
-    #[serde(default = "first_schema")]
-    schema: i16,
-    answer: Value,
-}
-
-#[derive(Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-struct SinkOut {
-    subject: String,
-    head_g: f64,
-    line_mm: f64,
-    temp_c: f64,
-    depth_m: f64,
-    seconds: f64,
-    fall: FallBy,
-    struck: bool,
-    #[serde(with = "time::serde::rfc3339")]
-    at: OffsetDateTime,
-}
-
-fn sink_out(s: &Sink) -> SinkOut {
-    SinkOut {
-        subject: s.test.subject.clone(),
-        head_g: s.test.head_g,
-        line_mm: s.test.line_mm,
-        temp_c: s.test.temp_c,
-        depth_m: s.test.depth_m,
-        seconds: s.test.seconds,
-        fall: FallBy::from_code(&s.test.fall).unwrap_or(FallBy::Tight),
-        struck: s.test.struck,
-        at: s.made_at,
-    }
-}
-
-fn read_sink(s: SinkOut) -> Result<NewSink, Vec<FieldError>> {
-    yarrowfen_pages::own_record::checked(NewSink {
-        subject: s.subject,
-        head_g: s.head_g,
-        line_mm: s.line_mm,
-        temp_c: s.temp_c,
-        depth_m: s.depth_m,
-        seconds: s.seconds,
-        fall: s.fall.code().to_owned(),
-        struck: s.struck,
-        made_at: Some(s.at),
-    })
-}
-
-/// Writes all of an account.
-///
-/// # Errors
-/// When an answer cannot be written, which is a fault of ours.
-pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
-    let items = whole.items.iter().map(|o| ItemOut {
-        kind: o.item.thing.kind(),
-        added: o.added_at,
-        archived: o.archived,
-        texts: o
-            .item
-            .texts()
-            .into_iter()
-            .map(|(key, text)| (key.into_owned(), Value::String(text.into_owned())))
-            .collect(),
-    });
-    let water = |w: &yarrowfen_store::Water| {
-        Ok(WaterOut {
-            name: w.name.clone(),
-            remark: w.remark.clone(),
-            saved: w.made_at,
-            asked: serde_json::to_value(&w.asked)?,
-        })
-    };
-    let kept = |k: &yarrowfen_store::Kept| {
-        Ok(KeptOut {
-            name: k.name.clone(),
-            place: k.place.clone(),
-            remark: k.remark.clone(),
-            kept: k.kept_at,
-            units: k.units,
-            ladder: k.ladder,
-            request: serde_json::to_value(&k.request)?,
-            schema: KEPT_SCHEMA,
-            answer: serde_json::to_value(&k.answer)?,
-        })
-    };
-    serde_json::to_vec_pretty(&File {
-        yarrowfen: VERSION,
-        items: items.collect(),
-        waters: whole.waters.iter().map(water).collect::<Result<_, _>>()?,
-        kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
-        sinks: whole.sinks.iter().map(sink_out).collect(),
-    })
-}
+use yarrowfen_rows::read_answer;
+use yarrowfen_store::{KeptText, NewSink, State};
 
 /// A water of a file.
 pub struct WaterIn {
@@ -339,11 +191,6 @@ fn read_kept(kept: KeptOut) -> Result<KeptIn, Vec<FieldError>> {
     })
 }
 
-/// The schema of answers that name none.
-fn first_schema() -> i16 {
-    1
-}
-
 /// Whether a foreign answer stays within what answers are like.
 fn bounded(value: &Value) -> bool {
     match value {
@@ -353,4 +200,18 @@ fn bounded(value: &Value) -> bool {
         Value::Array(all) => all.len() <= MOST_LIST && all.iter().all(bounded),
         Value::Object(all) => all.len() <= MOST_LIST && all.values().all(bounded),
     }
+}
+
+fn read_sink(s: SinkOut) -> Result<NewSink, Vec<FieldError>> {
+    yarrowfen_pages::own_record::checked(NewSink {
+        subject: s.subject,
+        head_g: s.head_g,
+        line_mm: s.line_mm,
+        temp_c: s.temp_c,
+        depth_m: s.depth_m,
+        seconds: s.seconds,
+        fall: s.fall.code().to_owned(),
+        struck: s.struck,
+        made_at: Some(s.at),
+    })
 }

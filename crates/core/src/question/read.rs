@@ -1,0 +1,329 @@
+//! Reading a question: every fault is gathered, and what was left out is taken
+//! as usual and noted.
+
+use std::sync::LazyLock;
+
+use serde_json::Value;
+
+use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, flatten};
+use crate::base::codes::{
+    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
+    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
+    School, Season, Species, SpringView, StandUpView,
+};
+use crate::base::limits::{self, Limit};
+use crate::base::text::{Arg, sentences};
+use crate::base::{FieldError, UnitSystem};
+
+/// Reads fields one by one, gathering faults and what was assumed.
+struct Reader<'a> {
+    fields: &'a Fields,
+    system: UnitSystem,
+    faults: Vec<FieldError>,
+    assumed: Vec<String>,
+}
+
+impl Reader<'_> {
+    fn number(&mut self, limit: &Limit) -> Option<f64> {
+        let checked = match self.fields.get(limit.field)? {
+            Loose::Number(n) => limit.check(*n, self.system),
+            _ => Err(
+                sentences::fault_no_number(Arg::Word(limit.name()), Arg::Word(limit.unit)).into(),
+            ),
+        };
+        checked
+            .map_err(|m| self.faults.push(FieldError::new(limit.field, m)))
+            .ok()
+    }
+
+    fn number_or(&mut self, limit: &Limit, usual: f64) -> f64 {
+        self.note_if_absent(limit.field);
+        self.number(limit).unwrap_or(usual)
+    }
+
+    /// The upper end of a range; one that is the lower end again is none.
+    fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
+        let upper = self.number(limit)?;
+        if upper < lower {
+            let message = sentences::fault_upper_end(Arg::Word(limit.name()));
+            self.faults.push(FieldError::new(limit.field, message));
+        }
+        (upper > lower).then_some(upper)
+    }
+
+    fn note_if_absent(&mut self, field: &str) {
+        if !self.fields.contains_key(field) {
+            self.assumed.push(field.to_owned());
+        }
+    }
+
+    fn code<T: Copy + 'static>(
+        &mut self,
+        field: &str,
+        all: &'static [T],
+        read: fn(&str) -> Option<T>,
+        code: fn(T) -> &'static str,
+    ) -> Option<T> {
+        let found = match self.fields.get(field)? {
+            Loose::Text(t) => read(t),
+            _ => None,
+        };
+        if found.is_none() {
+            let known: Vec<_> = all.iter().map(|v| code(*v)).collect();
+            self.faults.push(FieldError::new(
+                field,
+                sentences::fault_no_code(Arg::Text(known.join(", "))),
+            ));
+        }
+        found
+    }
+
+    fn flag(&mut self, field: &str) -> bool {
+        match self.fields.get(field) {
+            None => false,
+            Some(Loose::Flag(b)) => *b,
+            Some(_) => {
+                self.faults
+                    .push(FieldError::new(field, sentences::fault_no_flag()));
+                false
+            }
+        }
+    }
+}
+
+macro_rules! code {
+    ($reader:ident, $field:literal, $ty:ty) => {
+        $reader.code($field, <$ty>::ALL, <$ty>::from_code, <$ty>::code)
+    };
+    ($reader:ident, $field:literal, $ty:ty, $usual:expr) => {{
+        $reader.note_if_absent($field);
+        code!($reader, $field, $ty).unwrap_or($usual)
+    }};
+}
+
+/// Depth taken where none is given, m.
+const USUAL_DEPTH_M: f64 = 3.0;
+/// Wind taken where none is given, m/s: a light breeze.
+const USUAL_WIND_MPS: f64 = 2.0;
+/// Cast taken where none is given, m.
+const USUAL_CAST_M: f64 = 20.0;
+
+impl PickRequest {
+    /// Reads the contract's JSON text.
+    ///
+    /// # Errors
+    /// All faults: of the JSON itself, of unknown and of bad fields.
+    pub fn from_json(text: &[u8]) -> Result<Self, Vec<FieldError>> {
+        let json: Value = serde_json::from_slice(text).map_err(|e| {
+            vec![FieldError::new(
+                "",
+                sentences::fault_no_json(Arg::Text(e.to_string())),
+            )]
+        })?;
+        Self::from_value(&json)
+    }
+
+    /// Reads the contract's JSON.
+    ///
+    /// # Errors
+    /// All faults, of unknown and of bad fields.
+    pub fn from_value(json: &Value) -> Result<Self, Vec<FieldError>> {
+        let (fields, mut faults) = flatten(json);
+        // Unknown names do not hide the faults of the known ones.
+        match Self::read(&fields, UnitSystem::Metric) {
+            Ok(request) if faults.is_empty() => Ok(request),
+            Ok(_) => Err(faults),
+            Err(more) => {
+                faults.extend(more);
+                Err(faults)
+            }
+        }
+    }
+
+    /// The question that says nothing: everything as is usual.
+    #[must_use]
+    pub fn usual() -> &'static Self {
+        static USUAL: LazyLock<PickRequest> = LazyLock::new(|| {
+            PickRequest::gather(&mut Reader {
+                fields: &Fields::new(),
+                system: UnitSystem::Metric,
+                faults: Vec::new(),
+                assumed: Vec::new(),
+            })
+        });
+        &USUAL
+    }
+
+    /// Turns loose fields into a request. Messages print limits in `system`.
+    ///
+    /// # Errors
+    /// Every fault, not the first.
+    pub fn read(fields: &Fields, system: UnitSystem) -> Result<Self, Vec<FieldError>> {
+        let mut r = Reader {
+            fields,
+            system,
+            faults: Vec::new(),
+            assumed: Vec::new(),
+        };
+        let request = Self::gather(&mut r);
+        if r.faults.is_empty() {
+            Ok(Self {
+                assumed: r.assumed,
+                ..request
+            })
+        } else {
+            Err(r.faults)
+        }
+    }
+    /// Reads every field; faults gather in the reader.
+    fn gather(r: &mut Reader<'_>) -> Self {
+        let bait = read_bait(r);
+        let water = read_water(r);
+        let tackle = read_tackle(r);
+        let views = read_views(r);
+        Self {
+            rig: code!(r, "rig", Rig),
+            bait,
+            water,
+            season: code!(r, "season", Season, Season::Summer),
+            species: code!(r, "species", Species, Species::Largemouth),
+            fish_at: code!(r, "fish_at", FishAt).unwrap_or(FishAt::Bottom),
+            forage: code!(r, "forage", Forage),
+            mood: code!(r, "mood", Mood).unwrap_or(Mood::Neutral),
+            pressure: code!(r, "pressure", Pressure).unwrap_or(Pressure::Low),
+            school: code!(r, "school", School),
+            toothy_fish: r.flag("toothy_fish"),
+            cast_m: r.number_or(&limits::CAST, USUAL_CAST_M),
+            retrieve_mps: r.number(&limits::RETRIEVE),
+            tackle,
+            views,
+            assumed: Vec::new(),
+        }
+    }
+}
+
+fn read_bait(r: &mut Reader<'_>) -> Bait {
+    Bait {
+        form: code!(r, "bait.form", BaitForm, BaitForm::Stick),
+        length_mm: r.number_or(&limits::BAIT_LENGTH, 70.0),
+        body_mm: r.number(&limits::BAIT_BODY),
+        plastic: code!(r, "bait.plastic", Plastic, Plastic::Standard),
+    }
+}
+
+fn read_water(r: &mut Reader<'_>) -> WaterConditions {
+    r.note_if_absent(limits::TEMPERATURE.field);
+    let depth_m = r.number_or(&limits::DEPTH, USUAL_DEPTH_M);
+    let wind_mps = r.number_or(&limits::WIND, USUAL_WIND_MPS);
+    WaterConditions {
+        depth_m,
+        depth_max_m: r.upper_end(&limits::DEPTH_MAX, depth_m),
+        bottom: code!(r, "water.bottom", Bottom, Bottom::Gravel),
+        cover: code!(r, "water.cover", Cover, Cover::None),
+        clarity: code!(r, "water.clarity", Clarity, Clarity::Stained),
+        temp_c: r.number(&limits::TEMPERATURE),
+        current_mps: r.number(&limits::CURRENT).unwrap_or(0.0),
+        wind_mps,
+        wind_max_mps: r.upper_end(&limits::WIND_MAX, wind_mps),
+        drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
+        light: code!(r, "water.light", Light).unwrap_or(Light::Bright),
+    }
+}
+
+fn read_tackle(r: &mut Reader<'_>) -> Tackle {
+    let tackle = Tackle {
+        line_kind: code!(r, "tackle.line_kind", LineKind),
+        line_mm: r.number(&limits::LINE_MM),
+        line_lb: r.number(&limits::LINE_LB),
+        leader_lb: r.number(&limits::LEADER_LB),
+        rod_min_g: r.number(&limits::ROD_MIN),
+        rod_max_g: r.number(&limits::ROD_MAX),
+        material: code!(r, "tackle.material", Material),
+    };
+    if let (Some(least), Some(most)) = (tackle.rod_min_g, tackle.rod_max_g)
+        && least > most
+    {
+        r.faults.push(FieldError::new(
+            "tackle.rod_min_g",
+            sentences::fault_rod_ends(),
+        ));
+    }
+    tackle
+}
+
+fn read_views(r: &mut Reader<'_>) -> Views {
+    Views {
+        stand_up: code!(r, "views.stand_up", StandUpView),
+        spring: code!(r, "views.spring", SpringView),
+        hook_temper: code!(r, "views.hook_temper", HookTemper),
+        main_line: code!(r, "views.main_line", LineView),
+        hook_set: code!(r, "views.hook_set", HookSetView),
+        colour: code!(r, "views.colour", ColourView),
+        head_colour: code!(r, "views.head_colour", HeadColourView),
+        point: code!(r, "views.point", PointView),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use serde_json::json;
+
+    fn faults(json: &Value) -> Vec<String> {
+        match PickRequest::from_json(json.to_string().as_bytes()) {
+            Ok(_) => vec![],
+            Err(all) => all.into_iter().map(|f| f.field).collect(),
+        }
+    }
+
+    #[test]
+    fn every_bad_field_is_named_at_once() {
+        let asked = json!({"rig":"nod","bait":{"form":3,"length_mm":-4},"water":{"depth_m":9000,"colour":"red"},
+            "cast_m":"twenty","toothy_fish":"yes","lure":1});
+        let mut found = faults(&asked);
+        found.sort();
+        assert_eq!(
+            found,
+            [
+                "bait.form",
+                "bait.length_mm",
+                "cast_m",
+                "lure",
+                "rig",
+                "toothy_fish",
+                "water.colour",
+                "water.depth_m"
+            ]
+        );
+    }
+
+    #[test]
+    fn an_empty_request_is_filled_and_says_with_what() {
+        let r = PickRequest::from_json(b"{}").unwrap();
+        assert_eq!((r.rig, r.water.depth_m), (None, 3.0));
+        assert!(r.assumed.contains(&"water.depth_m".to_owned()));
+    }
+
+    #[test]
+    fn what_is_no_object_or_no_json_is_refused_as_a_whole() {
+        for bad in [
+            &b"[]"[..],
+            b"",
+            b"{",
+            b"\xff\xfe{}",
+            b"{\"cast_m\":NaN}",
+            b"{\"cast_m\":1e999}",
+        ] {
+            let all = PickRequest::from_json(bad).unwrap_err();
+            assert_eq!(all[0].field, "", "{bad:?}");
+        }
+        assert_eq!(faults(&json!({"water": 3})), ["water"]);
+    }
+
+    #[test]
+    fn a_stored_request_reads_back_the_same() {
+        let r = PickRequest::from_json(br#"{"rig":"ned","tackle":{"line_mm":0.14}}"#).unwrap();
+        let text = serde_json::to_string(&r).unwrap();
+        assert_eq!(serde_json::from_str::<PickRequest>(&text).unwrap(), r);
+    }
+}
