@@ -9,7 +9,7 @@
 //! ```
 //!
 //! 2,000 picks (all rigs, ranges, own falls, both units and ladders), 100
-//! casts, 100 boxes with what they lack. The files are not kept in the project.
+//! casts, 100 boxes with what they lack, 300 benches, 100 cards. The files are not kept in the project.
 #![allow(clippy::unwrap_used, clippy::print_stdout, reason = "a tool")]
 
 use std::path::Path;
@@ -32,6 +32,8 @@ fn main() {
         ("picks", lines(corpus::picks(&engine, 2000))),
         ("casts", lines(corpus::casts(&engine, 100))),
         ("boxes", lines(corpus::boxes(&engine, 100))),
+        ("benches", lines(corpus::benches(&engine, 300))),
+        ("cards", lines(corpus::cards(&engine, 100))),
     ] {
         let path = Path::new(&folder).join(format!("{name}.jsonl"));
         std::fs::write(&path, text).unwrap();

@@ -79,6 +79,12 @@ fn now() -> BTreeMap<String, String> {
     for (i, one) in corpus::boxes(&engine, 12).enumerate() {
         all.extend(sections("box", i, &one));
     }
+    for (i, one) in corpus::benches(&engine, 48).enumerate() {
+        all.extend(sections("bench", i, &one));
+    }
+    for (i, one) in corpus::cards(&engine, 24).enumerate() {
+        all.extend(sections("card", i, &one));
+    }
     all
 }
 

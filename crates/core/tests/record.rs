@@ -11,7 +11,8 @@ use uom::si::mass::gram;
 use yarrowfen_core::base::Mass;
 use yarrowfen_core::base::codes::{FallBy, Rig};
 use yarrowfen_core::cast::Lure;
-use yarrowfen_core::explore::sink_tests::{Missing, SinkTest, fitted, needed};
+use yarrowfen_core::choose::own_drag::OwnFall;
+use yarrowfen_core::explore::sink_tests::{Countdown, Missing, PRESS_S, SinkTest, fitted, needed};
 use yarrowfen_core::physics::least_squares::{NoFit, fit};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
@@ -206,4 +207,81 @@ proptest! {
         let so_far = f.so_far.unwrap();
         prop_assert!((so_far.factor - factor).abs() < 4.0 * so_far.error + 0.02, "{factor} {so_far:?}");
     }
+}
+
+/// By hand: a press is off by 0.3 s at either end. Over 2 s that is 0.3 of the
+/// drag, three times what is wanted, so nine tests; over 6 s one would do, and
+/// never fewer than three can show a spread.
+#[test]
+fn how_many_tests_are_needed_is_as_by_hand() {
+    assert_eq!(needed(2.0, PRESS_S), 9);
+    assert_eq!(needed(3.0, PRESS_S), 4);
+    assert_eq!(needed(6.0, PRESS_S), 3);
+    assert_eq!(needed(60.0, PRESS_S), 3);
+    // Under a tenth of a second nothing is measured.
+    assert_eq!(needed(0.01, PRESS_S), needed(0.1, PRESS_S));
+}
+
+/// By hand: beside tests that agree to the last digit, one stands out from two
+/// and a half presses (0.75 s) on.
+#[test]
+fn a_test_stands_out_from_two_and_a_half_presses_on() {
+    let off = |s: f64| {
+        let all = tests(1.2, &[(3.0, 0.0), (4.0, 0.0), (5.0, 0.0), (3.5, s)]);
+        fitted(&all).tests.iter().map(|t| t.1).collect::<Vec<_>>()
+    };
+    assert_eq!(off(0.72), [false; 4]);
+    assert_eq!(off(0.78), [false, false, false, true]);
+    assert_eq!(off(-0.78), [false, false, false, true]);
+}
+
+/// By hand: where every test agrees, a thumb's half press is still what the
+/// factor is known to: 2 · 0.15 s of the time, as a share of it.
+#[test]
+fn tests_that_agree_are_not_surer_than_a_thumb() {
+    let all = tests(1.2, &[(4.0, 0.0), (4.0, 0.0), (4.0, 0.0)]);
+    let own = fitted(&all).so_far.unwrap();
+    let by_hand = 2.0 * (PRESS_S / 2.0) * 1.2 / all[0].seconds;
+    assert!((own.factor - 1.2).abs() < 1e-6);
+    assert!(
+        own.error > 0.3 * by_hand && own.error < 1.01 * by_hand,
+        "{own:?} {by_hand}"
+    );
+}
+
+#[test]
+fn what_no_water_does_is_called_senseless_from_three_tests_on() {
+    let far = |n: usize| {
+        let mut all = tests(1.0, &vec![(3.0, 0.0); n]);
+        // Four times as long on the way down: sixteen times the drag.
+        all.iter_mut().for_each(|t| t.seconds *= 4.0);
+        fitted(&all).missing
+    };
+    assert!(
+        matches!(far(2), Some(Missing::Tests { .. })),
+        "{:?}",
+        far(2)
+    );
+    assert_eq!(far(3), Some(Missing::Sense));
+}
+
+/// The band of a countdown: two standard errors of one's own record, or the
+/// book's spread of the posture (docs/model.md).
+#[test]
+fn a_countdown_says_how_sure_it_is() {
+    let ned = lure(3.5);
+    let own = OwnFall {
+        factor: 1.2,
+        error: 0.05,
+        tests: 5,
+    };
+    let count = Countdown::of(&ned, FallBy::Tight, 4.0, Some(own), (0.8, 1.25));
+    let posture = ned.postures.falling(FallBy::Tight);
+    let time = |factor| ned.fall_time(4.0, posture, factor).unwrap();
+    assert_eq!(count.seconds, Some(time(1.2)));
+    assert_eq!(count.band, (time(1.2 - 0.1), time(1.2 + 0.1)));
+    let book = Countdown::of(&ned, FallBy::Tight, 4.0, None, (0.8, 1.25));
+    let at = |k: f64| ned.fall_time(4.0, k * posture, 1.0).unwrap();
+    assert_eq!(book.band, (at(0.8), at(1.25)));
+    assert!(book.band.0 < book.seconds.unwrap() && book.seconds.unwrap() < book.band.1);
 }

@@ -166,3 +166,65 @@ proptest! {
         prop_assert_eq!(read(&String::from_utf8_lossy(&bytes)), Err(Fault::Checksum));
     }
 }
+
+/// By hand, from what the units are (published: international foot 0.3048 m,
+/// fathom of six feet 1.8288 m, knot 1852 m an hour).
+#[test]
+fn each_unit_is_read_and_each_bound_is_tried_on_both_sides() {
+    let told = |body: &str| read(&sentence(body));
+    let near = |found: Result<Reading, Fault>, wanted: f64| match found {
+        Ok(Reading::Depth(v) | Reading::Temperature(v) | Reading::Wind(v, _)) => {
+            assert!((v - wanted).abs() < 1e-9, "{v} {wanted}");
+        }
+        other => panic!("{other:?} {wanted}"),
+    };
+    near(told("SDDBT,10.0,f,,M,,F"), 3.048);
+    near(told("SDDBT,,f,,M,5.0,F"), 9.144);
+    // Metres before feet, feet before fathoms.
+    near(told("SDDBT,10.0,f,3.1,M,1.6,F"), 3.1);
+    near(told("SDDPT,0,0"), 0.0);
+    near(told("SDDPT,1000,0"), 1000.0);
+    near(told("SDDPT,3.0,0.5"), 3.5);
+    // A negative offset leads down to the keel, and one of 50 m to nowhere.
+    near(told("SDDPT,3.0,-0.5"), 3.0);
+    near(told("SDDPT,3.0,50.0"), 3.0);
+    near(told("IIMTW,45.0,C"), 45.0);
+    near(told("IIMTW,113.0,F"), 45.0);
+    near(told("IIMTW,-5.0,C"), -5.0);
+    near(told("WIMWV,0,R,0.0,M,A"), 0.0);
+    near(told("WIMWV,0,T,36.0,K,A"), 10.0);
+    near(told("WIMWV,0,T,10.0,N,A"), 18_520.0 / 3600.0);
+    for beyond in [
+        "SDDPT,1000.1,0",
+        "SDDPT,-0.1,0",
+        "SDDBT,,f,1000.5,M,,F",
+        "IIMTW,45.2,C",
+        "IIMTW,-5.2,C",
+        "WIMWV,0,R,100.5,M,A",
+        "WIMWV,0,R,-1,M,A",
+        "WIMWV,0,R,5,S,A",
+        "GPRMC,120000,A,9100.0,N,00000.0,E,0,0,010126,,",
+        "GPRMC,120000,A,0000.0,N,18100.0,E,0,0,010126,,",
+    ] {
+        assert_eq!(told(beyond), Err(Fault::Number), "{beyond}");
+    }
+    assert_eq!(told("WIMWV,0,R,5,M,V"), Err(Fault::NotValid));
+    assert_eq!(read("$SD,1,2"), Err(Fault::NoSentence));
+    assert_eq!(read("$SD-PT,1,2"), Err(Fault::NoSentence));
+}
+
+#[test]
+fn a_fix_is_read_by_its_hemisphere_with_its_speed() {
+    let told = |body: &str| match read(&sentence(body)) {
+        Ok(Reading::Fix(lat, lon, speed)) => (lat, lon, speed),
+        other => panic!("{other:?}"),
+    };
+    let (lat, lon, speed) = told("GPRMC,120000,A,4530.0,S,01015.0,W,2.0,0,010126,,");
+    assert!((lat + 45.5).abs() < 1e-9 && (lon + 10.25).abs() < 1e-9);
+    assert!((speed.unwrap() - 2.0 * 1852.0 / 3600.0).abs() < 1e-9);
+    // 200 knots are no boat's; the place is still a place.
+    assert_eq!(
+        told("GPRMC,120000,A,4530.0,N,01015.0,E,200.0,0,010126,,"),
+        (45.5, 10.25, None)
+    );
+}

@@ -15,8 +15,10 @@ use yarrowfen_core::base::codes::{Direction, Rig};
 use yarrowfen_core::base::{Ladder, UnitSystem, limits};
 use yarrowfen_core::cast::{Cast, grounds::GROUNDS};
 use yarrowfen_core::choose::own_drag::OwnFall;
+use yarrowfen_core::explore::card::Axis;
 use yarrowfen_core::explore::gaps::Situation;
-use yarrowfen_core::own_box::{self, BoxIndex, BoxList as Kind, Item};
+use yarrowfen_core::gear::seat::{self, BenchBait, seat, sits_at, usual_rig};
+use yarrowfen_core::own_box::{self, BoxIndex, BoxList as Kind, Item, NamedHook};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 /// SplitMix64 (published: Steele, Lea, Flood 2014): small, seeded, the same everywhere.
@@ -277,5 +279,40 @@ pub fn boxes(engine: &Engine, count: usize) -> impl Iterator<Item = Value> + '_ 
             .collect();
         let gaps = engine.gaps(&situations, &things, options);
         json!({ "own": own, "gaps": gaps })
+    })
+}
+
+/// So many hooks laid in so many baits, with the head that is drawn at them.
+pub fn benches(engine: &Engine, count: usize) -> impl Iterator<Item = Value> + '_ {
+    let mut dice = Dice(41);
+    let tables = engine.tables();
+    (0..count).map(move |_| {
+        let (json, request) = asked(&mut dice);
+        let bait = BenchBait::new(&request.bait, None, tables);
+        let rig = usual_rig(&request.bait, tables);
+        let (style, wire) = (dice.one(codes::HookStyle::ALL), dice.one(codes::Wire::ALL));
+        let number = dice.one(&["4", "2", "1", "1/0", "2/0", "3/0", "4/0", "5/0"]);
+        let hook = NamedHook::nominal(tables, number, style, wire).unwrap();
+        let at = dice.between(-10.0, 20.0);
+        let laid = seat(&bait, &hook.measures, style, at);
+        let asks = seat::asked(&bait, &request.bait, tables.rig(rig), style, request.species);
+        let judged = asks.judge(&hook.measures);
+        let (shape, g) = seat::usual_head(tables.rig(rig));
+        let size = seat::head_size(tables, dice.one(codes::Shape::ALL), g, dice.one(codes::Material::ALL));
+        let outline: Vec<_> = bait.outline().collect();
+        json!({ "question": json, "rig": rig.code(), "laid": format!("{laid:?}"), "sits": sits_at(&laid, &judged).code(),
+            "judged": format!("{judged:?}"), "head": (shape.code(), size), "outline": outline, "mass": hook.measures.mass().value,
+            "usual": engine.usual_hook(&request.bait, rig).0 })
+    })
+}
+
+/// So many cards, along each axis in turn.
+pub fn cards(engine: &Engine, count: usize) -> impl Iterator<Item = Value> + '_ {
+    let mut dice = Dice(53);
+    (0..count).map(move |i| {
+        let (json, request) = asked(&mut dice);
+        let options = options(&mut dice, request.rig);
+        let card = engine.card(&request, options, Axis::ALL[i % Axis::ALL.len()]);
+        json!({ "question": json, "card": format!("{card:?}") })
     })
 }

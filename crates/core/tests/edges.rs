@@ -1,0 +1,149 @@
+//! What comes in is taken up to each bound and refused beyond it. The bounds are
+//! those of docs/model.md and of the contract; what they are is pinned here, so
+//! that none moves unseen.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+
+use serde_json::{Map, Value, json};
+use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::{UnitSystem, limits};
+
+/// The contract's numbers with the least and the most that are taken (common
+/// practice: waters and tackle of freshwater finesse angling with room around).
+const CONTRACT: &[(&str, f64, f64)] = &[
+    ("bait.length_mm", 15.0, 300.0),
+    ("bait.body_mm", 2.0, 60.0),
+    ("water.depth_m", 0.2, 60.0),
+    ("water.depth_max_m", 0.2, 60.0),
+    ("water.temp_c", 0.0, 38.0),
+    ("water.current_mps", 0.0, 3.0),
+    ("water.wind_mps", 0.0, 25.0),
+    ("water.wind_max_mps", 0.0, 25.0),
+    ("water.drift_mps", 0.0, 2.5),
+    ("cast_m", 2.0, 90.0),
+    ("retrieve_mps", 0.0, 3.0),
+    ("tackle.line_mm", 0.04, 0.9),
+    ("tackle.line_lb", 1.0, 80.0),
+    ("tackle.leader_lb", 1.0, 100.0),
+    ("tackle.rod_min_g", 0.0, 150.0),
+    ("tackle.rod_max_g", 0.5, 300.0),
+];
+
+fn asked(fields: &[(&str, f64)]) -> Value {
+    let mut all = Map::new();
+    for (field, value) in fields {
+        match field.split_once('.') {
+            Some((group, name)) => {
+                let group = all.entry(group).or_insert_with(|| json!({}));
+                group
+                    .as_object_mut()
+                    .unwrap()
+                    .insert(name.into(), json!(value));
+            }
+            None => {
+                all.insert((*field).into(), json!(value));
+            }
+        }
+    }
+    Value::Object(all)
+}
+
+fn faults(fields: &[(&str, f64)]) -> Vec<String> {
+    match PickRequest::from_value(&asked(fields)) {
+        Ok(_) => Vec::new(),
+        Err(all) => all.into_iter().map(|f| f.field).collect(),
+    }
+}
+
+#[test]
+fn each_number_is_taken_up_to_its_bounds_and_not_beyond() {
+    let named: Vec<_> = limits::ALL.iter().map(|l| l.field).collect();
+    assert_eq!(named, CONTRACT.iter().map(|c| c.0).collect::<Vec<_>>());
+    for (field, least, most) in CONTRACT {
+        // An upper end needs its lower end at or under it.
+        let lower = match *field {
+            "water.depth_max_m" => Some(("water.depth_m", 0.2)),
+            "water.wind_max_mps" => Some(("water.wind_mps", 0.0)),
+            _ => None,
+        };
+        let with =
+            |value| -> Vec<(&str, f64)> { lower.into_iter().chain([(*field, value)]).collect() };
+        for good in [*least, *most, least.midpoint(*most)] {
+            assert_eq!(faults(&with(good)), [""; 0], "{field} {good}");
+        }
+        let beyond = [least - 0.01, most + 0.01, f64::MAX];
+        for bad in beyond {
+            assert_eq!(faults(&with(bad)), [*field], "{field} {bad}");
+        }
+    }
+}
+
+#[test]
+fn a_bound_is_said_with_its_unit_in_the_readers_units() {
+    let said = |units| limits::DEPTH.check(99.0, units).unwrap_err();
+    assert_eq!(
+        said(UnitSystem::Metric),
+        "the depth must lie between 0.2 m and 60 m"
+    );
+    assert_eq!(
+        said(UnitSystem::Imperial),
+        "the depth must lie between 0.7 ft and 197 ft"
+    );
+    let bare = limits::LINE_MM
+        .check(2.0, UnitSystem::Imperial)
+        .unwrap_err();
+    assert_eq!(
+        bare,
+        "the line diameter must lie between 0.04 mm and 0.9 mm"
+    );
+}
+
+#[test]
+fn ends_that_are_turned_round_are_refused_and_equal_ends_are_none() {
+    let rod = |least, most| faults(&[("tackle.rod_min_g", least), ("tackle.rod_max_g", most)]);
+    assert_eq!(rod(3.0, 12.0), [""; 0]);
+    assert_eq!(rod(12.0, 12.0), [""; 0]);
+    assert_eq!(rod(12.5, 12.0), ["tackle.rod_min_g"]);
+    assert_eq!(faults(&[("tackle.rod_min_g", 12.0)]), [""; 0]);
+    for (lower, upper, from) in [
+        ("water.depth_m", "water.depth_max_m", 4.0),
+        ("water.wind_mps", "water.wind_max_mps", 4.0),
+    ] {
+        assert_eq!(faults(&[(lower, from), (upper, from - 0.1)]), [upper]);
+        let ends =
+            |to: f64| PickRequest::from_value(&asked(&[(lower, from), (upper, to)])).unwrap();
+        let w = ends(from).water;
+        assert_eq!((w.depth_max_m, w.wind_max_mps), (None, None));
+        let w = ends(from + 1.0).water;
+        assert_eq!(w.depth_max_m.or(w.wind_max_mps), Some(from + 1.0));
+    }
+}
+
+#[test]
+fn what_is_left_out_is_taken_as_usual_and_said() {
+    let usual = PickRequest::from_json(b"{}").unwrap();
+    let w = &usual.water;
+    assert_eq!((w.depth_m, w.wind_mps, usual.cast_m), (3.0, 2.0, 20.0));
+    assert_eq!(
+        (w.current_mps, w.drift_mps, usual.toothy_fish),
+        (0.0, 0.0, false)
+    );
+    for field in [
+        "water.depth_m",
+        "water.wind_mps",
+        "water.bottom",
+        "season",
+        "species",
+    ] {
+        assert!(
+            usual.assumed.iter().any(|a| a == field),
+            "{field}: {:?}",
+            usual.assumed
+        );
+    }
+    let told =
+        PickRequest::from_json(br#"{"water": {"depth_m": 2}, "toothy_fish": true}"#).unwrap();
+    assert!(told.toothy_fish && !told.assumed.iter().any(|a| a == "water.depth_m"));
+    let wrong = PickRequest::from_json(br#"{"toothy_fish": "yes", "season": 3}"#).unwrap_err();
+    let fields: Vec<_> = wrong.iter().map(|f| f.field.as_str()).collect();
+    assert_eq!(fields, ["season", "toothy_fish"]);
+}
