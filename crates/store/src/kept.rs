@@ -12,7 +12,9 @@ use crate::{DEMO_OWNER, Kept, KeptPicks, KeptText, OwnerId, Store, StoreError};
 use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 
 /// Most picks that one owner keeps; far above use, so that nobody fills the disk.
-pub(crate) const MOST_KEPT: i64 = 2000;
+pub const MOST_KEPT: i64 = 2000;
+/// Most that can still be brought back.
+pub const MOST_DELETED: i64 = 200;
 
 /// A pick about to be kept.
 #[derive(Debug)]
@@ -116,7 +118,7 @@ impl Store {
             .fetch_one(&mut *tx)
             .await?;
         let kept = sqlx::query_scalar!(
-            r#"select count(*) as "n!" from kept_picks where owner_id = $1"#,
+            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
             owner.0
         )
         .fetch_one(&mut *tx)
@@ -177,32 +179,59 @@ impl Store {
         .read()
     }
 
-    /// Deletes a kept pick so that it can be brought back; gives its name.
+    /// Deletes a kept pick so that it can be brought back; gives its name. Of
+    /// what is deleted the newest [`MOST_DELETED`] stay.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] when it is not there or another's.
     pub async fn delete_kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<String, StoreError> {
-        Ok(sqlx::query_scalar!(
+        let mut tx = self.pool.begin().await?;
+        let name = sqlx::query_scalar!(
             "update kept_picks set deleted_at = now() where id = $1 and owner_id = $2 and deleted_at is null returning name",
             id,
             owner.0
         )
-        .fetch_one(&self.pool)
-        .await?)
+        .fetch_one(&mut *tx)
+        .await?;
+        sqlx::query!(
+            "delete from kept_picks where id in
+             (select id from kept_picks where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
+            owner.0,
+            MOST_DELETED
+        )
+        .execute(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(name)
     }
 
     /// Brings a deleted pick back.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when it is not deleted, gone for good, or another's.
+    /// [`StoreError::NotFound`] when it is not deleted, gone for good, or
+    /// another's; [`StoreError::Full`] when the list is full meanwhile.
     pub async fn restore_kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        sqlx::query!("select id from owners where id = $1 for update", owner.0)
+            .fetch_one(&mut *tx)
+            .await?;
         sqlx::query_scalar!(
             "update kept_picks set deleted_at = null where id = $1 and owner_id = $2 and deleted_at is not null returning id",
             id,
             owner.0
         )
-        .fetch_one(&self.pool)
+        .fetch_one(&mut *tx)
         .await?;
+        let kept = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        if kept > MOST_KEPT {
+            return Err(StoreError::Full(MOST_KEPT));
+        }
+        tx.commit().await?;
         Ok(())
     }
 

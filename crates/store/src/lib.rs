@@ -15,9 +15,9 @@ mod whole;
 pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
 pub use error::StoreError;
-pub use kept::NewKept;
+pub use kept::{MOST_DELETED, MOST_KEPT, NewKept};
 pub use tackle::{MOST_ITEMS, State};
-pub use waters::NewWater;
+pub use waters::{MOST_WATERS, NewWater};
 pub use whole::Whole;
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{

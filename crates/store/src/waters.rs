@@ -6,11 +6,12 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
 
+use crate::kept::MOST_DELETED;
 use crate::tackle::hold;
 use crate::{OwnerId, Store, StoreError, Water};
 
 /// Most waters of one owner.
-const MOST_WATERS: i64 = 500;
+pub const MOST_WATERS: i64 = 500;
 
 /// A place about to be saved; its texts are checked by [`crate::KeptText`].
 #[derive(Debug)]
@@ -52,7 +53,7 @@ pub(crate) async fn insert(
     let made = sqlx::query!(
         "insert into waters (id, owner_id, name, remark, asked, made_at)
          select $1, $2, $3, $4, $5, coalesce($6, now())
-         where (select count(*) from waters where owner_id = $2) < $7",
+         where (select count(*) from waters where owner_id = $2 and deleted_at is null) < $7",
         id,
         owner.0,
         new.name,
@@ -163,10 +164,12 @@ impl Store {
         .read()
     }
 
-    /// Deletes a place, or brings it back; gives its name.
+    /// Deletes a place, or brings it back; gives its name. Of what is deleted the
+    /// newest [`MOST_DELETED`] stay.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when it is not there or another's.
+    /// [`StoreError::NotFound`] when it is not there or another's;
+    /// [`StoreError::Full`] when the list is full where it should come back.
     pub async fn delete_water(
         &self,
         owner: OwnerId,
@@ -184,6 +187,23 @@ impl Store {
         )
         .fetch_one(&mut *tx)
         .await?;
+        sqlx::query!(
+            "delete from waters where id in
+             (select id from waters where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
+            owner.0,
+            MOST_DELETED
+        )
+        .execute(&mut *tx)
+        .await?;
+        let have = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from waters where owner_id = $1 and deleted_at is null"#,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        if have > MOST_WATERS {
+            return Err(StoreError::Full(MOST_WATERS));
+        }
         tx.commit().await?;
         Ok(name)
     }

@@ -5,4 +5,5 @@ pub mod bench;
 pub mod cast;
 pub mod column;
 pub mod head;
+pub mod ruler;
 pub mod run;
