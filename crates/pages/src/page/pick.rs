@@ -57,18 +57,13 @@ pub fn at_water(query: &str, options: Options, waters: &[Water]) -> Option<Strin
     Some(asked.query())
 }
 
-/// The frame of a page about a question, in the question's units.
 fn frame(
     page: &'static str,
     reader: &Reader,
     (form, question): (&PickForm, &str),
     here: String,
 ) -> Frame {
-    let mut frame = Frame::new(page, reader, here);
-    (frame.units, frame.ladder) = (form.units, form.ladder);
-    frame.question.clear();
-    frame.question.push_str(question);
-    frame
+    Frame::new(page, reader, here).about(form, question)
 }
 
 /// The question of a query string and its answer; only the part that changes

@@ -89,8 +89,8 @@ impl CountPage {
     ) -> Self {
         let faults = outcome.as_ref().err().cloned().unwrap_or_default();
         let query = form.query_with(&[]);
-        let mut frame = Frame::new("cast", reader, format!("/count?{query}"));
-        (frame.units, frame.ladder) = (form.pick.units, form.pick.ladder);
+        let frame = Frame::new("cast", reader, format!("/count?{query}"));
+        let frame = frame.about(&form.pick, &form.pick.query());
         let rig = outcome.as_ref().ok().map(|o| &o.1);
         let was = rig.map_or("", |r| r.rig.code());
         Self {

@@ -19,6 +19,7 @@ pub mod sentence;
 pub mod tackle;
 pub mod waters;
 
+use crate::ask::PickForm;
 use crate::reader::{Reader, Theme};
 use crate::site;
 use yarrowfen_core::base::{Ladder, UnitSystem};
@@ -73,6 +74,15 @@ impl Frame {
             name: reader.account.as_ref().map(|a| a.name.clone()),
         }
     }
+    /// The frame of a page about a question, in the question's units: its menu
+    /// leads back to that question.
+    #[must_use]
+    pub fn about(mut self, form: &PickForm, question: &str) -> Self {
+        (self.units, self.ladder) = (form.units, form.ladder);
+        question.clone_into(&mut self.question);
+        self
+    }
+
     /// The menu: each page with as much of the question as it carries.
     #[must_use]
     pub fn menu(&self) -> Vec<MenuLink> {

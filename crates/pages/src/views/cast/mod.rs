@@ -105,8 +105,8 @@ impl CastPage {
         let asked = outcome.as_ref().ok().map(|o| &o.0);
         let query = form.query_with(&[]);
         let pick_query = form.pick.query();
-        let mut frame = Frame::new("cast", reader, format!("/cast?{query}"));
-        (frame.units, frame.ladder) = (form.pick.units, form.pick.ladder);
+        let frame = Frame::new("cast", reader, format!("/cast?{query}"));
+        let frame = frame.about(&form.pick, &pick_query);
         let hidden = hidden(form, &SHOWN);
         let was = asked.map_or("", |a| a.rig.rig.code());
         let words = CastWords::of(form, asked, &faults);
