@@ -238,6 +238,15 @@ codes! {
     Action { Fast = "fast", ModerateFast = "moderate_fast", Moderate = "moderate" }
 }
 codes! {
+    /// What a shape of head does: stays up at rest, sticks in rock, bounces off
+    /// rock, comes through wood, comes through grass, rests on soft bottom, cuts
+    /// current, swims straight, skates on the fall.
+    HeadTrait {
+        Upright = "upright", Wedge = "wedge", Deflect = "deflect", Wood = "wood", Grass = "grass",
+        Mud = "mud", Current = "current", Track = "track", Glide = "glide",
+    }
+}
+codes! {
     /// The lists of an angler's box.
     BoxList { Head = "head", Hook = "hook", Bait = "bait", Line = "line", Rod = "rod" }
 }

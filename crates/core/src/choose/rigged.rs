@@ -1,5 +1,6 @@
 //! Head shape, bait and hook as the window computes with them.
 
+use crate::base::codes::HeadTrait;
 use crate::base::{Area, Mass};
 use crate::gear::bait::MeasuredBait;
 use crate::physics::drag::{self, HeadDrag};
@@ -72,7 +73,7 @@ impl Rigged {
             other_mass: bait.mass() + hook,
             drag: shape.drag,
             frontal: shape.frontal,
-            wedge: shape.traits.wedge,
+            wedge: shape.traits[HeadTrait::Wedge],
             tight: match hang {
                 Hang::TightLine => posture.tight_line,
                 Hang::Glide => posture.glide,

@@ -1,6 +1,6 @@
 //! The head's shape, from traits against what the place asks.
 
-use crate::base::codes::{Plastic, Shape, StandUpView};
+use crate::base::codes::{HeadTrait, Plastic, Shape, StandUpView};
 use crate::question::PickRequest;
 use crate::tables::{Asks, RigRow, ShapeRow, ShapeWeights, Tables};
 
@@ -35,14 +35,10 @@ impl<'t> Shapes<'t> {
     pub fn new(request: &PickRequest, rig: &RigRow, tables: &'t Tables) -> Self {
         let weights = &tables.conditions.shape;
         let w = &request.water;
-        let stands = Asks {
-            upright: if request.bait.plastic == Plastic::Floating {
-                weights.floating_upright
-            } else {
-                0.0
-            },
-            ..Asks::default()
-        };
+        let mut stands = Asks::default();
+        if request.bait.plastic == Plastic::Floating {
+            stands.0[HeadTrait::Upright] = weights.floating_upright;
+        }
         let asked = [
             tables.bottom(w.bottom).asks,
             tables.cover(w.cover).asks,
@@ -56,7 +52,7 @@ impl<'t> Shapes<'t> {
             let row = tables.shape(*code);
             let mut traits = row.traits;
             if topples && row.flat_foot {
-                traits.upright *= weights.topples;
+                traits[HeadTrait::Upright] *= weights.topples;
             }
             let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
             (belongs + met, row)
@@ -76,7 +72,8 @@ impl<'t> Shapes<'t> {
     }
 
     fn score(&self, row: &(f64, &ShapeRow), flow: f64, track: f64) -> f64 {
-        row.0 + flow * row.1.traits.current + track * row.1.traits.track
+        let traits = &row.1.traits;
+        row.0 + flow * traits[HeadTrait::Current] + track * traits[HeadTrait::Track]
     }
 
     /// Index of the best shape in each band of current and of retrieve; the

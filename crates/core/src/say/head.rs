@@ -6,7 +6,7 @@ use super::words_of;
 use crate::answer::reasons::Reasons;
 use crate::answer::{Head, Text};
 use crate::base::codes::{
-    Basis, Cover, Keeper, Plastic, Shape, SpringView, StandUpView, Tie, Topic,
+    Basis, Cover, HeadTrait, Keeper, Plastic, Shape, SpringView, StandUpView, Tie, Topic,
 };
 use crate::base::round;
 use crate::base::text::{Arg, Said, capital, sentences};
@@ -65,7 +65,7 @@ pub fn shape(d: &Decision<'_>, reasons: &mut Reasons) {
         let said = sentences::shape_close_second(Arg::Word(second.code.label()));
         reasons.con(about, basis, said);
     }
-    if best.traits.wood < POOR_IN_WOOD && r.water.cover == Cover::None {
+    if best.traits[HeadTrait::Wood] < POOR_IN_WOOD && r.water.cover == Cover::None {
         reasons.con(about, basis, sentences::shape_wood());
     }
     let leans = best.code == Shape::Mushroom && r.bait.plastic != Plastic::Floating;

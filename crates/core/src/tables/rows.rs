@@ -1,5 +1,7 @@
 //! The rows of the tables. The files in `data/` explain their fields and units.
 
+use std::collections::BTreeMap;
+
 use enum_map::EnumMap;
 
 use serde::Deserialize;
@@ -7,8 +9,8 @@ use serde::Deserialize;
 pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, Cover, HookStyle, Keeper, LineKind, Material, Plastic, Point,
-    School, Season, Shape, Species, Tie, Wire,
+    BaitForm, Bottom, Clarity, Cover, HeadTrait, HookStyle, Keeper, LineKind, Material, Plastic,
+    Point, School, Season, Shape, Species, Tie, Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -38,67 +40,25 @@ impl Curve {
     }
 }
 
-/// What a shape does, each 0..1.
-#[derive(Debug, Clone, Copy, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Traits {
-    /// Stays up at rest.
-    pub upright: f64,
-    /// Sticks in rock.
-    pub wedge: f64,
-    /// Bounces off rock.
-    pub deflect: f64,
-    /// Comes through wood.
-    pub wood: f64,
-    /// Comes through grass.
-    pub grass: f64,
-    /// Rests on soft bottom.
-    pub mud: f64,
-    /// Cuts current.
-    pub current: f64,
-    /// Swims straight.
-    pub track: f64,
-    /// Skates on the fall.
-    pub glide: f64,
-}
+/// What a shape does, each trait 0..1.
+pub type Traits = EnumMap<HeadTrait, f64>;
 
 /// What a place asks of a shape: a weight for each trait, unnamed ones 0.
 #[derive(Debug, Clone, Copy, Default, Deserialize)]
-#[serde(default, deny_unknown_fields)]
-pub struct Asks {
-    /// See [`Traits::upright`], and so on.
-    pub upright: f64,
-    /// See [`Traits::wedge`].
-    pub wedge: f64,
-    /// See [`Traits::deflect`].
-    pub deflect: f64,
-    /// See [`Traits::wood`].
-    pub wood: f64,
-    /// See [`Traits::grass`].
-    pub grass: f64,
-    /// See [`Traits::mud`].
-    pub mud: f64,
-    /// See [`Traits::current`].
-    pub current: f64,
-    /// See [`Traits::track`].
-    pub track: f64,
-    /// See [`Traits::glide`].
-    pub glide: f64,
+#[serde(from = "BTreeMap<HeadTrait, f64>")]
+pub struct Asks(pub EnumMap<HeadTrait, f64>);
+
+impl From<BTreeMap<HeadTrait, f64>> for Asks {
+    fn from(named: BTreeMap<HeadTrait, f64>) -> Self {
+        Self(EnumMap::from_fn(|t| named.get(&t).copied().unwrap_or(0.0)))
+    }
 }
 
 impl Asks {
     /// How well a shape answers.
     #[must_use]
-    pub fn score(&self, t: &Traits) -> f64 {
-        self.upright * t.upright
-            + self.wedge * t.wedge
-            + self.deflect * t.deflect
-            + self.wood * t.wood
-            + self.grass * t.grass
-            + self.mud * t.mud
-            + self.current * t.current
-            + self.track * t.track
-            + self.glide * t.glide
+    pub fn score(&self, traits: &Traits) -> f64 {
+        self.0.iter().map(|(t, weight)| weight * traits[t]).sum()
     }
 }
 
