@@ -201,7 +201,7 @@ fn a_snap_brings_three_eighths_up_about_two_metres() {
 /// normal lift.
 #[test]
 fn fifteen_grams_with_a_nine_centimetre_bait_fall_two_to_three_seconds_after_a_lift() {
-    let asked = br#"{"rig":"grub","bait":{"form":"paddle_tail","length_mm":90},"species":"zander","water":{"depth_m":7,"temp_c":12}}"#;
+    let asked = br#"{"rig":"grub","bait":{"form":"slim_shad","length_mm":90},"species":"zander","water":{"depth_m":7,"temp_c":12}}"#;
     let request = PickRequest::from_json(asked).unwrap();
     let rig = ENGINE.cast_rig(&request, Options::default(), Some(Mass::new::<gram>(15.0)));
     let mut s = setup(15.0, "hop 1.2 m, pause 1 s");

@@ -12,8 +12,10 @@ use yarrowfen_core::base::{UnitSystem, limits};
 const CONTRACT: &[(&str, f64, f64)] = &[
     ("bait.length_mm", 15.0, 300.0),
     ("bait.body_mm", 2.0, 60.0),
+    ("bait.mass_g", 0.1, 150.0),
     ("water.depth_m", 0.2, 60.0),
     ("water.depth_max_m", 0.2, 60.0),
+    ("water.fish_depth_m", 0.1, 60.0),
     ("water.temp_c", 0.0, 38.0),
     ("water.current_mps", 0.0, 3.0),
     ("water.wind_mps", 0.0, 25.0),
@@ -63,6 +65,7 @@ fn each_number_is_taken_up_to_its_bounds_and_not_beyond() {
         let lower = match *field {
             "water.depth_max_m" => Some(("water.depth_m", 0.2)),
             "water.wind_max_mps" => Some(("water.wind_mps", 0.0)),
+            "water.fish_depth_m" => Some(("water.depth_m", 60.0)),
             _ => None,
         };
         let with =

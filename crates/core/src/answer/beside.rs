@@ -189,6 +189,17 @@ pub struct Considered {
     pub taken: bool,
 }
 
+/// A rig that cannot be fished there, whatever else speaks for it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct Excluded {
+    /// The rig.
+    pub rig: Rig,
+    /// Why, in plain words.
+    #[serde(default)]
+    pub why: Text,
+}
+
 /// What one school would tie on.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
@@ -240,6 +251,9 @@ pub struct BaitMeasured {
     pub depth_mm: f64,
     #[serde(default)]
     pub depth_measured: bool,
+    /// Least and greatest depth from one maker or another, mm.
+    #[serde(default)]
+    pub depth_band_mm: (f64, f64),
     #[serde(default)]
     pub mass_g: f64,
     #[serde(default)]

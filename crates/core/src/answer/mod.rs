@@ -11,8 +11,8 @@ use std::borrow::Cow;
 use serde::{Deserialize, Serialize};
 
 pub use beside::{
-    BaitMeasured, Coded, Considered, Coverage, CoverageHead, MaterialReport, Reason, RigPlace,
-    RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
+    BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, MaterialReport, Reason,
+    RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
 };
 pub use own::{Buy, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
 pub use tied_on::{Conflict, Give, Head, Hook, Line, Retrieve, Rod, Sink, Weight, Window};
@@ -92,9 +92,19 @@ pub struct Answer {
     /// Depth, m, that the answer is computed at: the middle of a range.
     #[serde(default)]
     pub depth_m: Option<f64>,
+    /// Depth, m, at which it is fished: the bottom, or where the fish are.
+    #[serde(default)]
+    pub fish_depth_m: Option<f64>,
+    /// Seconds to count before the retrieve begins, where it is fished off the
+    /// bottom.
+    #[serde(default)]
+    pub count_s: Option<f64>,
     /// All rigs, best first, with a line on each.
     #[serde(default)]
     pub rigs: Vec<RigPlace>,
+    /// Rigs that cannot be fished there.
+    #[serde(default)]
+    pub excluded: Vec<Excluded>,
     /// What other metals would do at this weight.
     #[serde(default)]
     pub materials: Vec<MaterialReport>,

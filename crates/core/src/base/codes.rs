@@ -27,6 +27,7 @@ codes! {
         Stick = "stick",
         Minnow = "minnow",
         PaddleTail = "paddle_tail",
+        SlimShad = "slim_shad",
         SplitTail = "split_tail",
         Grub = "grub",
         SkirtedGrub = "skirted_grub",
@@ -34,6 +35,10 @@ codes! {
         Craw = "craw",
         Creature = "creature",
     }
+}
+codes! {
+    /// How thick a bait is for its form and length.
+    Build { Slim = "slim", Usual = "usual", Fat = "fat" }
 }
 codes! {
     /// What the bait is poured from.
@@ -278,6 +283,7 @@ codes! {
         Snag = "snag",
         RodMax = "rod_max",
         HoverLevel = "hover_level",
+        Everyday = "everyday",
     }
 }
 codes! {

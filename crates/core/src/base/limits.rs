@@ -36,8 +36,10 @@ limits! {
     ALL:
     BAIT_LENGTH = "bait.length_mm", "mm", Some(Dimension::Size), 15.0 ..= 300.0;
     BAIT_BODY = "bait.body_mm", "mm", Some(Dimension::Size), 2.0 ..= 60.0;
+    BAIT_MASS = "bait.mass_g", "g", None, 0.1 ..= 150.0;
     DEPTH = "water.depth_m", "m", Some(Dimension::Distance), 0.2 ..= 60.0;
     DEPTH_MAX = "water.depth_max_m", "m", Some(Dimension::Distance), 0.2 ..= 60.0;
+    FISH_DEPTH = "water.fish_depth_m", "m", Some(Dimension::Distance), 0.1 ..= 60.0;
     TEMPERATURE = "water.temp_c", "°C", Some(Dimension::Temperature), 0.0 ..= 38.0;
     CURRENT = "water.current_mps", "m/s", Some(Dimension::Speed), 0.0 ..= 3.0;
     WIND = "water.wind_mps", "m/s", Some(Dimension::Wind), 0.0 ..= 25.0;

@@ -15,6 +15,9 @@ pub struct CastRig {
     pub label: String,
     /// The head's mass, g.
     pub head_g: f64,
+    /// Seconds to count before the retrieve begins, where it is fished off the
+    /// bottom.
+    pub count_s: Option<f64>,
     /// Head, hook and bait, g.
     pub total_g: f64,
     /// As water, line and bottom meet it.
@@ -33,6 +36,4 @@ pub struct CastRig {
     pub temp_c: f64,
     /// Where the fish are.
     pub fish_at: FishAt,
-    /// Whether it is fished on its way down, not from the bottom up.
-    pub hangs_level: bool,
 }

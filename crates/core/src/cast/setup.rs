@@ -7,9 +7,6 @@ use crate::base::codes::{CurrentWay, Direction, FallBy, FishAt};
 use crate::physics::line::{DVec2, Stream};
 use crate::tables::retrieve::Move;
 
-/// How far a rig has sunk when it is begun off the bottom, as a share of the
-/// depth (v0).
-const COUNT_SHARE: f64 = 0.6;
 /// Length of a rod where none is given, m (common practice: 6 ft 6 in to 7 ft 6 in).
 pub const ROD_M: f64 = 2.2;
 /// Least depth of water that a lure is thrown into, m.
@@ -72,18 +69,6 @@ impl Setup {
             rod: ROD_M,
             fish_at: rig.fish_at,
         }
-    }
-
-    /// The same with the count of those who fish off the bottom: begun when it
-    /// has sunk a share of the depth (`COUNT_SHARE`).
-    #[must_use]
-    pub fn counted(mut self) -> Self {
-        let depth = self.profile.depth_at(self.cast);
-        let speed = self.lure.terminal(self.lure.postures.tight);
-        if speed > 0.0 {
-            self.count = Some(COUNT_SHARE * depth / speed);
-        }
-        self
     }
 
     /// The current as it runs on the axes of the cast.

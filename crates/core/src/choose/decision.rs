@@ -1,7 +1,7 @@
 //! What is tied on, before it is put in words: decided once, and read by the
 //! answer, the pages, the cast and the trace.
 
-use uom::si::time::second;
+use uom::si::{length::meter, time::second};
 
 use super::facts::Facts;
 use super::line::{LineChoice, tackle};
@@ -14,7 +14,7 @@ use super::tie::tie;
 use super::window::{Choice, Crossed, choose};
 use crate::answer::Hook;
 use crate::base::codes::{LowerBound, School, Tie};
-use crate::base::{Mass, Rung, grams, round};
+use crate::base::{Length, Mass, Rung, grams, round};
 use crate::gear::hook::HookFit;
 use crate::physics::sink::{Fall, HeadBody};
 use crate::tables::rules::Rule;
@@ -136,6 +136,26 @@ impl<'w> Decision<'w> {
         seconds(self.down)
     }
 
+    /// Depth at which it is fished, m: the bottom, or where the fish are.
+    #[must_use]
+    pub fn reach_m(&self) -> f64 {
+        self.on.conditions.reach_m(self.on.tables)
+    }
+
+    /// Seconds to count before the retrieve begins where it is not fished on the
+    /// bottom: to the fish. None where it is, or where it floats.
+    #[must_use]
+    pub fn count_s(&self) -> Option<f64> {
+        let reach = self.reach_m();
+        if reach >= self.on.conditions.depth_m {
+            return None;
+        }
+        let time = self
+            .needs
+            .time_to(&self.body, Length::new::<meter>(reach))?;
+        Some(time.get::<second>())
+    }
+
     /// The facts of the question with what was chosen.
     #[must_use]
     pub fn facts(&self) -> Facts {
@@ -145,6 +165,9 @@ impl<'w> Decision<'w> {
         facts.know(CodeFact::Wire, self.hook.wire);
         facts.flags[Flag::Crossed] = self.crossed();
         facts.flags[Flag::Felt] = self.felt_on_bottom();
+        facts.flags[Flag::HookFits] = self.fit.fits;
+        let band = self.on.hook_band();
+        facts.flags[Flag::HookTurnsOnDepth] = band.is_some_and(|(slim, fat)| slim != fat);
         let most = self.on.request.tackle.rod_max_g;
         facts.flags[Flag::RodOverloaded] = most.is_some_and(|most| grams(self.total) > most);
         facts

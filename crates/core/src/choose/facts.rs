@@ -86,7 +86,12 @@ impl Facts {
             Flag::CouldBeLonger => length < on.longer_bait_mm(),
             Flag::CouldBeShorter => length > on.shorter_bait_mm(),
             // Known once something was chosen.
-            Flag::Crossed | Flag::RodOverloaded | Flag::Felt => false,
+            Flag::Excluded => on.excluded().is_some(),
+            Flag::Crossed
+            | Flag::RodOverloaded
+            | Flag::Felt
+            | Flag::HookFits
+            | Flag::HookTurnsOnDepth => false,
         };
         Self {
             codes,

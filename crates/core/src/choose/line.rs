@@ -32,6 +32,11 @@ pub fn leader(request: &PickRequest, row: &RigTackle, tables: &Tables) -> Leader
     if let Some(own) = request.tackle.leader_lb {
         return given((own, own));
     }
+    // A straight line in hand is what is tied on, fish with teeth or not.
+    let straight = request.tackle.line_kind.filter(|k| *k != LineKind::Braid);
+    if let (Some(_), Some(own)) = (straight, request.tackle.line_lb) {
+        return given((own, own));
+    }
     if request.toothy_fish {
         return given(tables.lines.leader.toothy_lb);
     }

@@ -4,7 +4,8 @@
 //! without a closed form are found by a secant.
 
 use crate::base::codes::{LowerBound, UpperBound};
-use crate::base::{Force, Mass, Time, Velocity};
+use crate::base::maths;
+use crate::base::{Force, Length, Mass, Time, Velocity};
 use crate::choose::rigged::Rigged;
 use crate::choose::setting::Setting;
 use crate::physics::sink::{Fall, HeadBody};
@@ -64,6 +65,27 @@ impl<'a> Needs<'a> {
         self.fall_of(self.rigged(), head, posture)
     }
 
+    /// Seconds in which the head tied on falls so deep, to its wanted speed; none
+    /// where it floats.
+    #[must_use]
+    pub fn time_to(&self, head: &HeadBody, depth: Length) -> Option<Time> {
+        let (s, r) = (&self.setting, self.rigged());
+        sink::fall(head, &r.trailing, r.tight, s.line, depth, &s.water).time()
+    }
+
+    /// The fall to where it is fished, to the wanted speed.
+    fn fall_to_fish(&self, rigged: &Rigged, head: &HeadBody) -> Fall {
+        let s = &self.setting;
+        sink::fall(
+            head,
+            &rigged.trailing,
+            rigged.tight,
+            s.line,
+            s.reach,
+            &s.water,
+        )
+    }
+
     fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
         let s = &self.setting;
         sink::fall(head, &rigged.trailing, posture, s.line, s.depth, &s.water)
@@ -75,15 +97,16 @@ impl<'a> Needs<'a> {
         sink::submerged_weight(head, &self.rigged().trailing, &self.setting.water)
     }
 
-    /// Pull to be felt over: wind and current on the line, and never less than
-    /// a hand notices.
+    /// Pull to be felt over: what a hand notices, wind and current on the line,
+    /// as the root of their squares (none of them hides the touch alone).
     #[must_use]
     pub fn felt(&self) -> Force {
         let s = &self.setting;
-        let pulls = hold::wind_pull(s.line, s.cast, s.wind)
-            + hold::CURRENT_MARGIN
-                * hold::current_pull(s.line, s.depth, s.current, s.water.density.value);
-        pulls.max(s.hand)
+        let wind = hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast, s.wind);
+        let current = hold::CURRENT_MARGIN
+            * hold::current_pull(s.line, s.depth, s.current, s.water.density.value);
+        let moving = maths::hypot(wind.value, current.value);
+        Force::new::<newton>(maths::hypot(moving, s.hand.value))
     }
 
     /// Submerged weight that holds the bottom when drawn along.
@@ -159,9 +182,8 @@ impl<'a> Needs<'a> {
     fn enough_of(&self, rigged: &Rigged, head: &HeadBody) -> bool {
         let s = &self.setting;
         let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
-        let fall = self.fall_of(rigged, head, rigged.tight);
+        let fall = self.fall_to_fish(rigged, head);
         let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
-        let slack = s.wait_posture < rigged.tight;
         let met = |need: LowerBound, met: bool| met || !self.asks(need);
         fall.speed() >= self.fall.enough * s.target
             && met(
@@ -175,11 +197,7 @@ impl<'a> Needs<'a> {
                 head.mass >= self.nose() && weight >= self.held_of(rigged, head),
             )
             && (!self.asks(LowerBound::TimeToBottom)
-                || in_time(if slack {
-                    self.fall_of(rigged, head, s.wait_posture)
-                } else {
-                    fall
-                }))
+                || in_time(self.fall_of(rigged, head, s.wait_posture)))
     }
 
     fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
@@ -208,7 +226,7 @@ impl<'a> Needs<'a> {
                 lightest(|m| for_weight(self.held_of(rigged, &self.head_of(rigged, m))))
                     .max(self.nose())
             }
-            LowerBound::TimeToBottom => self.for_time(rigged, s.wait, s.wait_posture),
+            LowerBound::TimeToBottom => self.for_time(rigged, (s.depth, s.wait), s.wait_posture),
             LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
         }
     }
@@ -219,20 +237,21 @@ impl<'a> Needs<'a> {
         self.greatest(|r| self.for_speed(r, self.fall.enough * self.setting.target))
     }
 
-    /// The head that reaches the bottom in just this time.
-    fn for_time(&self, rigged: &Rigged, time: Time, posture: f64) -> Mass {
+    /// The head that falls so deep in just this time.
+    fn for_time(&self, rigged: &Rigged, (depth, time): (Length, Time), posture: f64) -> Mass {
         let s = &self.setting;
         let t = &rigged.trailing;
         lightest(|m| {
             let head = self.head_of(rigged, m);
-            let w = sink::weight_for_time(&head, t, posture, s.line, s.depth, &s.water, time);
+            let w = sink::weight_for_time(&head, t, posture, s.line, depth, &s.water, time);
             sink::head_mass_for(w, s.head_density, t, &s.water)
         })
     }
 
     /// The head that falls at this speed.
     fn for_speed(&self, rigged: &Rigged, speed: Velocity) -> Mass {
-        self.for_time(rigged, self.setting.depth / speed, rigged.tight)
+        let reach = self.setting.reach;
+        self.for_time(rigged, (reach, reach / speed), rigged.tight)
     }
 
     /// The fastest fall that still suits school, water and mood. Where patience
@@ -260,6 +279,7 @@ impl<'a> Needs<'a> {
                 (s.rod_most? - self.rigged().other_mass).max(Mass::new::<gram>(0.0))
             }
             UpperBound::HoverLevel => self.submerged(s.hover?),
+            UpperBound::Everyday => s.everyday,
         })
     }
 }

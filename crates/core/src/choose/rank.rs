@@ -9,6 +9,7 @@ use crate::base::maths;
 use crate::choose::decision::Decision;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::tables::RankRow;
+use crate::tables::when::CodeFact;
 
 /// What a rig is scored by, in the order in which it is said.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Enum)]
@@ -47,6 +48,17 @@ pub struct Ranked<'w> {
     pub decision: Decision<'w>,
     /// What each consideration counts.
     pub parts: EnumMap<Consideration, f64>,
+    /// Why it cannot be fished there at all, whatever else speaks for it.
+    pub excluded: Option<Consideration>,
+}
+
+/// What keeps a rig from being fished there.
+fn excluded(on: &RigOnQuestion<'_>) -> Option<Consideration> {
+    Some(match on.excluded()? {
+        CodeFact::Cover => Consideration::Cover,
+        CodeFact::Bottom => Consideration::Bottom,
+        _ => Consideration::FishAt,
+    })
 }
 
 impl Ranked<'_> {
@@ -60,7 +72,8 @@ impl Ranked<'_> {
     }
 }
 
-/// Scores all, best first; equals stand in the contract's order.
+/// Scores all, best first, those that cannot be fished there last; equals stand in
+/// the contract's order.
 #[must_use]
 pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
     let mut all: Vec<_> = all
@@ -68,10 +81,19 @@ pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
         .map(|on| {
             let decision = on.decide();
             let parts = parts(on, decision.crossed());
-            Ranked { decision, parts }
+            let excluded = excluded(on);
+            Ranked {
+                decision,
+                parts,
+                excluded,
+            }
         })
         .collect();
-    all.sort_by(|a, b| b.total().total_cmp(&a.total()).then(a.rig().cmp(&b.rig())));
+    all.sort_by(|a, b| {
+        let by_score = b.total().total_cmp(&a.total());
+        let shut = a.excluded.is_some().cmp(&b.excluded.is_some());
+        shut.then(by_score).then(a.rig().cmp(&b.rig()))
+    });
     all
 }
 

@@ -12,13 +12,17 @@ use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, choose};
 use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Shape, Wire};
-use crate::base::{Mass, Rung};
+use crate::base::{Length, Mass, Rung};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
 use crate::physics::sink::HeadBody;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
+use crate::tables::when::CodeFact;
 use crate::tables::{RigRow, ShapeRow, Tables};
+
+/// From here on down a score of the table says that the rig cannot be fished there.
+const EXCLUDES: f64 = -1.0;
 
 /// A rig on a question.
 #[derive(Debug)]
@@ -173,6 +177,22 @@ impl<'a> RigOnQuestion<'a> {
         (hook::fit(self.tables, &self.hook_asked(), wire), wire)
     }
 
+    /// Sizes of the hooks that the slimmest and the fattest bait of this form,
+    /// length and build would get; none where its thickness was measured.
+    #[must_use]
+    pub fn hook_band(&self) -> Option<(&'a str, &'a str)> {
+        let size = |depth: Length| {
+            let bait = self.bait.at_depth(depth);
+            let asked = Asked {
+                bait: &bait,
+                ..self.hook_asked()
+            };
+            hook::size(self.tables, &asked)
+        };
+        let (slim, fat) = self.bait.depth_band;
+        (!self.bait.depth_measured).then(|| (size(slim), size(fat)))
+    }
+
     /// Whether the point of a hook of this cut stands open where it should be hidden.
     #[must_use]
     pub fn stands_open(&self, style: HookStyle) -> bool {
@@ -185,6 +205,22 @@ impl<'a> RigOnQuestion<'a> {
         let w = &self.request.water;
         let cover = self.tables.cover(w.cover).snag;
         self.tables.bottom(w.bottom).snag.max(cover)
+    }
+
+    /// What keeps the rig from being fished there whatever else speaks for it: its
+    /// cover, its bottom, or where the fish are.
+    #[must_use]
+    pub fn excluded(&self) -> Option<CodeFact> {
+        let (r, fits) = (self.request, &self.rig.fits);
+        let score = [
+            (CodeFact::Cover, fits.cover.get(&r.water.cover)),
+            (CodeFact::Bottom, fits.bottom.get(&r.water.bottom)),
+            (CodeFact::FishAt, fits.fish_at.get(&r.fish_at)),
+        ];
+        let shut = score
+            .into_iter()
+            .find(|s| s.1.is_some_and(|s| *s <= EXCLUDES));
+        shut.map(|s| s.0)
     }
 
     /// How well a form of bait suits the rig, -1 to 1; one that the rig's table

@@ -1,6 +1,6 @@
 //! The question, resolved: everything that the weight window computes with.
 
-use crate::base::codes::{Cover, LineKind, LineView, LowerBound, Material, School};
+use crate::base::codes::{Cover, FishAt, LineKind, LineView, LowerBound, Material, School};
 use crate::base::maths;
 use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
 use crate::gear::bait::MeasuredBait;
@@ -33,6 +33,10 @@ pub struct Conditions {
     pub temp_c: f64,
     pub line_mm: f64,
     pub material: Material,
+    /// Where the fish are, and at what depth if that was said.
+    pub fish: (FishAt, Option<f64>),
+    /// How far over this bottom one stays without touching it, m.
+    pub stays_above_m: f64,
 }
 
 impl Conditions {
@@ -53,6 +57,20 @@ impl Conditions {
             temp_c: w.temp_c.unwrap_or(seasonal),
             line_mm: line_in_use(request, rig, tables).1,
             material: request.tackle.material.unwrap_or(Material::Lead),
+            fish: (request.fish_at, w.fish_depth_m),
+            stays_above_m: tables.bottom(w.bottom).above_m,
+        }
+    }
+
+    /// Depth at which the rig is fished, m: the bottom, or where the fish are.
+    #[must_use]
+    pub fn reach_m(&self, tables: &Tables) -> f64 {
+        let (row, depth) = (&tables.conditions.fish, self.depth_m);
+        match self.fish {
+            (FishAt::Bottom, _) => depth - self.stays_above_m.min(row.above_share * depth),
+            (_, Some(said)) => said.min(depth),
+            (FishAt::JustAbove, None) => depth - row.above_m.min(row.above_share * depth),
+            (FishAt::Suspended, None) => row.middle * depth,
         }
     }
 }
@@ -104,6 +122,8 @@ pub fn line_in_use(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Lin
 #[expect(missing_docs, reason = "each is explained where it is computed, below")]
 pub struct Setting {
     pub depth: Length,
+    /// Depth at which it is fished.
+    pub reach: Length,
     pub wind: Velocity,
     pub current: Velocity,
     pub drift: Velocity,
@@ -138,6 +158,8 @@ pub struct Setting {
     pub overpower: Force,
     /// Heaviest submerged head under which the bait hangs level, where the rig asks for that.
     pub hover: Option<Force>,
+    /// Heaviest head in everyday use on the rig.
+    pub everyday: Mass,
     /// Which lower needs the rig has, in the contract's order.
     pub asks: EnumMap<LowerBound, bool>,
     pub head_density: MassDensity,
@@ -158,6 +180,7 @@ pub struct Unchanging<'t> {
     nose: Force,
     overpower: Force,
     hover: Option<Force>,
+    everyday: Mass,
     asks: EnumMap<LowerBound, bool>,
 }
 
@@ -178,6 +201,7 @@ struct SchoolAsks {
     wait: Time,
     wait_posture: f64,
     hand: Force,
+    deepens: f64,
 }
 
 impl<'t> Unchanging<'t> {
@@ -198,6 +222,7 @@ impl<'t> Unchanging<'t> {
                 wait: Time::new::<second>(row.wait_s),
                 wait_posture: tables.posture(way_down(rig, row)),
                 hand: Force::new::<newton>(row.hand_n),
+                deepens: row.deepens,
             }
         };
         Self {
@@ -215,7 +240,8 @@ impl<'t> Unchanging<'t> {
                 .limits
                 .hover_pa
                 .map(|pa| Force::new::<newton>(pa * bait.outline.value)),
-            asks: EnumMap::from_fn(|need| rig.needs.contains(&need)),
+            everyday: rig.everyday(),
+            asks: EnumMap::from_fn(|need| rig.needs_at(request.fish_at).contains(&need)),
         }
     }
 }
@@ -226,11 +252,18 @@ impl Setting {
     pub fn new(ground: &Unchanging<'_>, c: &Conditions, water: Water, school: School) -> Self {
         let by = &ground.schools[school];
         let mps = Velocity::new::<meter_per_second>;
-        let warmth = ground.tables.conditions.fall.temperature.at(c.temp_c);
+        let fall = &ground.tables.conditions.fall;
+        let reach = c.reach_m(ground.tables);
+        let (warmth, deep) = (
+            fall.temperature.at(c.temp_c),
+            1.0 + by.deepens * (fall.depth.at(reach) - 1.0),
+        );
         let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
-        let castable = (ground.tables.conditions.cast.g_per_m * c.cast_m).max(ground.rod_least_g);
+        let castable = ground.tables.conditions.cast.mass_g.at(c.cast_m);
+        let castable = castable.max(ground.rod_least_g);
         Self {
             depth: Length::new::<meter>(c.depth_m),
+            reach: Length::new::<meter>(reach),
             wind: mps(c.wind_mps),
             current: mps(c.current_mps),
             drift: mps(c.drift_mps),
@@ -241,8 +274,8 @@ impl Setting {
             line: Length::new::<millimeter>(c.line_mm),
             line_density: ground.line_density,
             water,
-            target: mps(by.fall_mps * warmth * ground.mood),
-            wait: by.wait,
+            target: mps(by.fall_mps * warmth * deep * ground.mood),
+            wait: by.wait * fall.patience.at(c.depth_m),
             wait_posture: by.wait_posture,
             hand: by.hand,
             free: ground.free,
@@ -252,6 +285,7 @@ impl Setting {
             nose: ground.nose,
             overpower: ground.overpower,
             hover: ground.hover,
+            everyday: ground.everyday,
             asks: ground.asks,
             head_density: head_density(c, ground.tables),
         }

@@ -40,8 +40,8 @@ pub enum Crossed {
 /// Chooses a rung.
 ///
 /// Within the window: the lightest rung that falls near enough the wanted
-/// speed, else the heaviest. Where bounds cross, a rod's rating is kept, and
-/// otherwise the head must do its work: the lightest rung that meets the lower
+/// speed, else the heaviest. Where bounds cross, a rod's rating and the heaviest
+/// head in everyday use are kept, and otherwise the head must do its work: the lightest rung that meets the lower
 /// needs.
 #[must_use]
 pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
@@ -68,10 +68,13 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
     let (rung, crossed) = if inside(low) {
         (first_from(target).clamp(low, high), Crossed::No)
     } else {
-        // Whatever else crosses, no rod is overloaded.
-        let rod = needs.upper(UpperBound::RodMax).map_or(last, last_up_to);
+        // Whatever else crosses, no rod is overloaded, and nobody throws what is
+        // beyond everyday use: something else must give.
+        let held = [UpperBound::RodMax, UpperBound::Everyday];
+        let held = held.iter().filter_map(|n| needs.upper(*n).map(last_up_to));
+        let most = held.min().unwrap_or(last);
         (
-            low.min(rod),
+            low.min(most),
             if lower.0 > upper.0 {
                 Crossed::Bounds
             } else {

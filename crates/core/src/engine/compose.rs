@@ -6,8 +6,8 @@ use super::fall::{beads, mps, sink};
 use crate::MODEL_VERSION;
 use crate::answer::reasons::Reasons;
 use crate::answer::{
-    Answer, BaitMeasured, MaterialReport, Retrieve, RigPlace, RungReport, RunnerUp, SchoolAnswer,
-    Step, Weight, Window,
+    Answer, BaitMeasured, Excluded, MaterialReport, Retrieve, RigPlace, RungReport, RunnerUp,
+    SchoolAnswer, Step, Weight, Window,
 };
 use crate::base::codes::{Material, School};
 use crate::base::text::labels;
@@ -77,12 +77,15 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         materials: materials(d),
         bait: bait_measured(d),
         depth_m: Some(round(on.conditions.depth_m, 3)),
+        fish_depth_m: Some(round(d.reach_m(), 2)),
+        count_s: d.count_s().map(|s| round(s, 1)),
         assumed: on.request.assumed.clone(),
         weight: weight(d, ways.as_ref()),
         reasons: say::reasons(&reasons, on.options.units),
         hook: d.hook.clone(),
         runners_up: Vec::new(),
         rigs: Vec::new(),
+        excluded: Vec::new(),
         coverage: None,
         considered: Vec::new(),
         head,
@@ -207,6 +210,10 @@ fn bait_measured(d: &Decision<'_>) -> BaitMeasured {
         length_mm: round(b.length.get::<millimeter>(), 1),
         depth_mm: round(b.depth.get::<millimeter>(), 1),
         depth_measured: b.depth_measured,
+        depth_band_mm: (
+            round(b.depth_band.0.get::<millimeter>(), 1),
+            round(b.depth_band.1.get::<millimeter>(), 1),
+        ),
         mass_g: round(grams(b.mass()), 1),
         tail_root_mm: round(b.tail_root.get::<millimeter>(), 0),
     }
@@ -221,6 +228,16 @@ pub(super) fn places(ranked: &[Ranked<'_>]) -> Vec<RigPlace> {
         why: say::why(r, ranked),
     };
     ranked.iter().map(place).collect()
+}
+
+/// The rigs that cannot be fished there.
+pub(super) fn excluded(ranked: &[Ranked<'_>]) -> Vec<Excluded> {
+    let shut = ranked.iter().filter(|r| r.excluded.is_some());
+    shut.map(|r| Excluded {
+        rig: r.rig(),
+        why: say::why(r, ranked),
+    })
+    .collect()
 }
 
 /// The other rigs with what they would tie on.

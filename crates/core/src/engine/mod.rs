@@ -80,6 +80,7 @@ impl Engine {
         let (mut answer, verdicts) = compose::answer(&first.decision, reasons);
         answer.runners_up = compose::runners_up(&ranked, first);
         answer.rigs = compose::places(&ranked);
+        answer.excluded = compose::excluded(&ranked);
         let covered = coverage(first.decision.on);
         answer.coverage = covered.map(|c| say::coverage(first.decision.on, c));
         if options.explain {

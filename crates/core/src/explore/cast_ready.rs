@@ -44,13 +44,9 @@ pub fn cast_over(
     at_splash.water.depth_max_m = None;
     let rig = cast_rig(chooser, &at_splash, options, head);
     let usual = Setup::usual(&rig, profile, request.cast_m);
-    let usual = if rig.hangs_level {
-        usual.counted()
-    } else {
-        usual
-    };
     let water = &request.water;
     let setup = Setup {
+        count: rig.count_s,
         direction,
         current: (water.current_mps, usual.current.1),
         wind: hold::WIND_AT_LINE * water.wind_mps,
@@ -103,6 +99,7 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
             |r| r.label.to_owned(),
         ),
         head_g: grams(mass),
+        count_s: d.count_s(),
         total_g: grams(mass + rigged.other_mass),
         lure: Lure::new(body, &rigged.trailing, postures, line, s.water, snag),
         fall: held(d.way_down),
@@ -116,6 +113,5 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
         retrieve: on.conditions.retrieve_mps,
         temp_c: on.conditions.temp_c,
         fish_at: on.request.fish_at,
-        hangs_level: level,
     }
 }

@@ -29,13 +29,13 @@ pub struct HookFit {
     pub too_long: bool,
     /// Whether the exit lies behind the tail root.
     pub past_tail_root: bool,
+    /// Whether it lies within every bound with its point free; else none that is
+    /// sold does, and this is the nearest.
+    pub fits: bool,
 }
 
 /// Gap asked for, below which a hook no longer counts as fitting.
 pub const TIGHT: f64 = 0.94;
-
-/// Depth over length from which a bait is fat, and a hidden point wants a wide gap.
-const FAT: f64 = 0.1;
 
 /// Share of the wanted length under which a hook misses tail bites (v0).
 const SHORT: f64 = 0.72;
@@ -76,7 +76,23 @@ pub struct Asked<'a> {
     pub point: Point,
 }
 
+/// How well a hook lies in a bait, the best first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+enum Lies {
+    /// Within every bound, the point free.
+    Free,
+    /// Within the bounds of length, its gap filled.
+    Filled,
+    /// Behind the tail root, too long or too short for the bait.
+    Outside,
+}
+
 impl Asked<'_> {
+    /// From this depth on the bait is fat, mm.
+    fn fat_mm(&self) -> f64 {
+        self.bait.fat_from.get::<millimeter>()
+    }
+
     fn bait_mm(&self) -> f64 {
         self.bait.length.get::<millimeter>()
     }
@@ -93,18 +109,23 @@ impl Asked<'_> {
                 .find(|s| self.bait_mm() <= s.to_mm)
                 .map_or(HookStyle::RoundBend, |s| s.style);
         }
-        if depth_mm / self.bait_mm() >= FAT {
+        if depth_mm >= self.fat_mm() {
             self.rule.hidden_fat
         } else {
             self.rule.hidden_slim
         }
     }
 
+    /// How much more gap the mouth of these fish asks for.
+    fn mouth(&self) -> f64 {
+        let by_species = self.rule.gap_by_species.get(&self.species);
+        by_species.copied().unwrap_or(1.0)
+    }
+
     /// Gap asked for, mm: a share of the depth of the bait, and for a hidden
     /// point the room that it needs to come free.
     fn wanted_gap(&self, depth_mm: f64) -> f64 {
-        let mouth = self.rule.gap_by_species.get(&self.species);
-        let open = self.rule.gap_over_depth * mouth.copied().unwrap_or(1.0) * depth_mm;
+        let open = self.rule.gap_over_depth * self.mouth() * depth_mm;
         let hidden = self.point == Point::Weedless
             || (self.point == Point::SkinHooked && self.rule.hide == Hide::Always);
         if hidden {
@@ -120,6 +141,21 @@ impl Asked<'_> {
         let by_form = rule.length_by_form.get(&self.form).copied();
         let target = by_form.unwrap_or(rule.length_target);
         (target, rule.length_most * target / rule.length_target)
+    }
+
+    /// Where a hook of these measures lies. Bounds come before what is best: a
+    /// hook behind the tail root is never taken for its gap.
+    fn lies(&self, gap_mm: f64, length_mm: f64, wanted_gap: f64) -> Lies {
+        let rule = self.rule;
+        let share = length_mm / self.bait_mm();
+        let within = share <= self.lengths().1
+            && share >= rule.length_least
+            && length_mm <= self.bait.tail_root.get::<millimeter>();
+        match within {
+            false => Lies::Outside,
+            true if gap_mm < TIGHT * wanted_gap => Lies::Filled,
+            true => Lies::Free,
+        }
     }
 
     /// What speaks against a size: 0 is perfect.
@@ -173,22 +209,27 @@ impl Asked<'_> {
                 sizes[i].gap_mm * factor.gap,
                 sizes[i].length_mm * factor.length,
             );
-            self.cost(gap, length, wanted)
+            (
+                self.lies(gap, length, wanted),
+                self.cost(gap, length, wanted),
+            )
         };
-        let least = least_gap.max(self.rule.least_gap_mm);
+        let least = least_gap.max(self.mouth() * self.rule.least_gap_mm);
         let wide_enough = |i: &usize| sizes[*i].gap_mm * factor.gap >= least;
         // Of sizes that cost the same (several have one proportion of length to
         // gap) the larger, so that rounding decides nothing.
-        let better = |best: (usize, f64), i: usize| {
-            let cost = cost(i);
-            if cost <= best.1 + 1e-9 {
-                (i, cost)
+        let better = |best: (usize, (Lies, f64)), i: usize| {
+            let (lies, cost) = cost(i);
+            let (best_lies, best_cost) = best.1;
+            if lies < best_lies || (lies == best_lies && cost <= best_cost + 1e-9) {
+                (i, (lies, cost))
             } else {
                 best
             }
         };
         let fitting = (0..sizes.len()).filter(wide_enough);
-        fitting.fold((sizes.len() - 1, f64::INFINITY), better).0
+        let none = (sizes.len() - 1, (Lies::Outside, f64::INFINITY));
+        fitting.fold(none, better).0
     }
 
     /// Style and index of the size chosen. A bait just fat enough for another
@@ -196,9 +237,9 @@ impl Asked<'_> {
     fn choose(&self, tables: &Tables) -> (HookStyle, usize) {
         let depth_mm = self.bait.depth.get::<millimeter>();
         let style = self.style(depth_mm);
-        let slimmer = FAT * self.bait_mm() * 0.999;
+        let slimmer = self.fat_mm() * 0.999;
         let slim_style = self.style(slimmer);
-        let least_gap = if style == slim_style {
+        let least_gap = if style == slim_style || depth_mm < self.fat_mm() {
             0.0
         } else {
             let i = self.best(tables, slim_style, slimmer, 0.0);
@@ -239,7 +280,14 @@ pub fn fit(tables: &Tables, asked: &Asked<'_>, wire: Wire) -> HookFit {
         length_ratio: measured.length_mm / asked.bait_mm(),
         too_long: measured.length_mm / asked.bait_mm() > asked.lengths().1,
         past_tail_root: exit_mm > asked.bait.tail_root.get::<millimeter>(),
+        fits: asked.lies(gap_mm, measured.length_mm, asked.wanted_gap(depth_mm)) == Lies::Free,
     }
+}
+
+/// The size alone that [`fit`] chooses.
+#[must_use]
+pub fn size<'t>(tables: &'t Tables, asked: &Asked<'_>) -> &'t str {
+    &tables.hooks.size[asked.choose(tables).1].label
 }
 
 /// A size that was considered.

@@ -56,6 +56,10 @@ pub const BAIT_LIFT: f64 = 0.07;
 /// large as the margin on a dragged head: rivers are fished heavier than ponds).
 pub const CURRENT_MARGIN: f64 = 1.5;
 
+/// How much more than the pull of the wind on its line a touch must be to be
+/// told from the bow that it makes (v0).
+pub const WIND_MARGIN: f64 = 1.3;
+
 /// Safety on the pull that lifts a dragged head (v0).
 pub const LIFT_MARGIN: f64 = 1.5;
 

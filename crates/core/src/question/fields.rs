@@ -30,6 +30,7 @@ const CODE_FIELDS: &[&str] = &[
     "rig",
     "bait.form",
     "bait.plastic",
+    "bait.build",
     "water.bottom",
     "water.cover",
     "water.clarity",

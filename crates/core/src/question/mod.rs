@@ -12,9 +12,9 @@ pub use fields::{Fields, Loose, field, flatten};
 use serde::{Deserialize, Serialize};
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
-    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
-    School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
 };
 
 /// A request as it is stored and sent back: the contract's JSON, complete.
@@ -67,6 +67,13 @@ pub struct Bait {
     pub body_mm: Option<f64>,
     /// What it is poured from.
     pub plastic: Plastic,
+    /// How thick it is for its form, where nobody measured it; none is usual,
+    /// with its band.
+    #[serde(default)]
+    pub build: Option<Build>,
+    /// Its mass as weighed, g; 0.1 to 150.
+    #[serde(default)]
+    pub mass_g: Option<f64>,
 }
 
 /// The water of a request.
@@ -96,6 +103,10 @@ pub struct WaterConditions {
     pub drift_mps: f64,
     /// Light.
     pub light: Light,
+    /// Depth of the fish where they are off the bottom, m; none is as is usual:
+    /// a little over it, or the middle of the water.
+    #[serde(default)]
+    pub fish_depth_m: Option<f64>,
 }
 
 /// Tackle in hand; whatever is not known is none.

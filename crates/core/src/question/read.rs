@@ -7,9 +7,9 @@ use serde_json::Value;
 
 use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, flatten};
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
-    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
-    School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
 };
 use crate::base::limits::{self, Limit};
 use crate::base::text::{Arg, sentences};
@@ -208,6 +208,8 @@ fn read_bait(r: &mut Reader<'_>) -> Bait {
         length_mm: r.number_or(&limits::BAIT_LENGTH, 70.0),
         body_mm: r.number(&limits::BAIT_BODY),
         plastic: code!(r, "bait.plastic", Plastic, Plastic::Standard),
+        build: code!(r, "bait.build", Build),
+        mass_g: r.number(&limits::BAIT_MASS),
     }
 }
 
@@ -227,7 +229,23 @@ fn read_water(r: &mut Reader<'_>) -> WaterConditions {
         wind_max_mps: r.upper_end(&limits::WIND_MAX, wind_mps),
         drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
         light: code!(r, "water.light", Light).unwrap_or(Light::Bright),
+        fish_depth_m: fish_depth(r, depth_m),
     }
+}
+
+/// Depth of the fish; not under the bottom at the deep end.
+fn fish_depth(r: &mut Reader<'_>, depth_m: f64) -> Option<f64> {
+    let fish = r.number(&limits::FISH_DEPTH)?;
+    let deep = match r.fields.get(limits::DEPTH_MAX.field) {
+        Some(Loose::Number(n)) => depth_m.max(*n),
+        _ => depth_m,
+    };
+    if fish > deep {
+        let fault = sentences::fault_fish_under_bottom();
+        r.faults
+            .push(FieldError::new(limits::FISH_DEPTH.field, fault));
+    }
+    Some(fish)
 }
 
 fn read_tackle(r: &mut Reader<'_>) -> Tackle {

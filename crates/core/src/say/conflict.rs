@@ -53,6 +53,7 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
     } else {
         let so = match (upper.1, rung.mass < lower.0) {
             (UpperBound::RodMax, _) => sentences::keeps_within_rod(label),
+            (UpperBound::Everyday, true) => sentences::keeps_everyday(label),
             (_, true) => sentences::most_that_is_sold(label),
             (_, false) => sentences::does_the_work(label),
         };

@@ -40,6 +40,8 @@ pub fn why(r: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Text {
             Some(good) => sentences::rank_suits(words(on, good)),
             None => sentences::rank_least_against(),
         }
+    } else if let Some(shut) = r.excluded {
+        sentences::rank_excluded(words(on, shut))
     } else {
         match strongest(r, -1.0) {
             Some(bad) => sentences::rank_not_for(words(on, bad)),

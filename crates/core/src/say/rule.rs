@@ -11,6 +11,7 @@ use crate::choose::verdicts::Verdicts;
 use crate::explore::cast_ready::held;
 use crate::physics::hold;
 use crate::tables::rules::{Hole, Rule};
+use uom::si::length::millimeter;
 
 /// A named number in the unit that its name ends with.
 fn named(name: &str, value: f64) -> Arg {
@@ -21,13 +22,6 @@ fn named(name: &str, value: f64) -> Arg {
         Some("mps") => Arg::Speed(value),
         _ => Arg::Number(value, 2),
     }
-}
-
-/// Seconds after which a bait is the height at which a count stops over bottom.
-fn count_s(d: &Decision<'_>) -> f64 {
-    let above = d.on.tables.rules.named.get("stay_above_m").copied();
-    let share = above.map_or(0.0, |above| above / d.on.conditions.depth_m);
-    (d.time_s() * (1.0 - share)).max(1.0)
 }
 
 fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
@@ -41,7 +35,8 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::Rig => Arg::Word(rig.code.label()),
         Hole::RigLeast => Arg::Size(rig.bait.least_mm),
         Hole::RigMost => Arg::Size(rig.bait.most_mm),
-        Hole::Count => Arg::Number(count_s(d), 0),
+        Hole::Count => Arg::Number(d.count_s().unwrap_or_else(|| d.time_s()).max(1.0), 0),
+        Hole::FishDepth => Arg::Distance(d.reach_m()),
         Hole::Carried => Arg::Distance(hold::carried_m(c.current_mps, d.time_s())),
         Hole::UsualLeast => Arg::Number(rig.usual_oz.0, 3),
         Hole::UsualMost => Arg::Number(rig.usual_oz.1, 3),
@@ -56,6 +51,10 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::Speed => Arg::Speed(c.retrieve_mps),
         Hole::Longer => Arg::Size(on.longer_bait_mm()),
         Hole::Shorter => Arg::Size(on.shorter_bait_mm()),
+        Hole::SlimDepth => Arg::Size(on.bait.depth_band.0.get::<millimeter>()),
+        Hole::FatDepth => Arg::Size(on.bait.depth_band.1.get::<millimeter>()),
+        Hole::SlimHook => Arg::Text(on.hook_band()?.0.to_owned()),
+        Hole::FatHook => Arg::Text(on.hook_band()?.1.to_owned()),
         // Only changes have a value of their own.
         Hole::Value => return None,
     })

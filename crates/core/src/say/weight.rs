@@ -67,6 +67,7 @@ pub fn upper(d: &Decision<'_>) -> Said {
         UpperBound::Overpower => sentences::upper_overpower(Arg::Size(r.bait.length_mm)),
         UpperBound::Snag => sentences::upper_snag(Arg::Word(r.water.bottom.label())),
         UpperBound::RodMax => sentences::upper_rod_max(),
+        UpperBound::Everyday => sentences::upper_everyday(both(d.on.rig.everyday(), (3, 1))),
         UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
     }
 }

@@ -152,7 +152,9 @@ impl Tables {
             let thickest = f.profile.0.iter().map(|k| k.1).fold(0.0, f64::max);
             within("baits.toml", "thickest of the profile", thickest, 1.0, 1.0)?;
             within("baits.toml", "volume", f.volume, 0.1, 1.0)?;
-            within("baits.toml", "depth", f.depth, 0.02, 0.5)?;
+            within("baits.toml", "depth_mm", f.depth_mm.0, 0.0, 15.0)?;
+            within("baits.toml", "depth_mm", f.depth_mm.1, 0.0, 0.3)?;
+            within("baits.toml", "fat_mm", f.fat_mm, 1.0, 100.0)?;
             within("baits.toml", "drag", f.drag, 0.3, 3.0)?;
         }
         let rising = |file, ok: bool, what: &str| {

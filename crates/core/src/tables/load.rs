@@ -78,6 +78,7 @@ const RIGS_DIR: &str = "rigs/*.toml";
 fn baits() -> Result<BaitTables, DataError> {
     let file: BaitFile = read("baits.toml", include_str!("../../data/baits.toml"))?;
     Ok(BaitTables {
+        build: file.build,
         form: total("baits.toml", file.form, |r| r.code)?,
         plastic: total("baits.toml", file.plastic, |r| r.code)?,
         posture: file.posture,
@@ -118,6 +119,7 @@ fn conditions() -> Result<ConditionTables, DataError> {
         species: total(FILE, file.species, |r| r.code)?,
         snag: file.snag,
         cast: file.cast,
+        fish: file.fish,
         nose: file.nose,
         shape: file.shape,
         rank: file.rank,

@@ -63,6 +63,7 @@ impl DataError {
 #[derive(Debug, Clone)]
 #[expect(missing_docs, reason = "explained once, in data/baits.toml")]
 pub struct BaitTables {
+    pub build: BuildRow,
     pub form: EnumMap<BaitForm, FormRow>,
     pub plastic: EnumMap<Plastic, PlasticRow>,
     pub posture: Posture,
@@ -102,6 +103,7 @@ pub struct ConditionTables {
     pub species: EnumMap<Species, SpeciesRow>,
     pub snag: SnagRow,
     pub cast: CastRow,
+    pub fish: FishRow,
     pub nose: NoseRow,
     pub shape: ShapeWeights,
     pub rank: RankRow,

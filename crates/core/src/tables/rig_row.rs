@@ -11,6 +11,8 @@ use crate::base::codes::{
     Action, BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, LineKind, LowerBound,
     Mood, Plastic, Power, Rig, School, Shape, Species, Tie, Wire,
 };
+use crate::base::{GRAMS_PER_OUNCE, Mass};
+use uom::si::mass::gram;
 
 row!(RigBait {
     least_mm: f64,
@@ -78,6 +80,8 @@ pub struct RigHook {
     pub hidden_free_mm: f64,
     pub length_target: f64,
     pub length_most: f64,
+    #[serde(default)]
+    pub length_least: f64,
     pub length_weight: f64,
     pub hide: Hide,
     pub hidden_slim: HookStyle,
@@ -146,7 +150,9 @@ pub struct RigRow {
     pub posture: Hang,
     pub way_down: Option<WayDown>,
     pub needs: Vec<LowerBound>,
+    pub off_bottom_needs: Option<Vec<LowerBound>>,
     pub usual_oz: (f64, f64),
+    pub everyday_oz: f64,
     pub usual_braid_lb: f64,
     pub usual_straight_lb: f64,
     pub line_kind: Option<LineKind>,
@@ -167,4 +173,21 @@ pub struct RigRow {
     pub fits: Fits,
     #[serde(default)]
     pub practice: IgnoredAny,
+}
+
+impl RigRow {
+    /// The needs that bound the weight from below, by where the fish are.
+    #[must_use]
+    pub fn needs_at(&self, fish: FishAt) -> &[LowerBound] {
+        let off = self.off_bottom_needs.as_deref();
+        off.filter(|_| fish != FishAt::Bottom)
+            .unwrap_or(&self.needs)
+    }
+
+    /// The heaviest head in everyday use, with the twenty-fifth by which heads of
+    /// one mark differ.
+    #[must_use]
+    pub fn everyday(&self) -> Mass {
+        Mass::new::<gram>(1.04 * self.everyday_oz * GRAMS_PER_OUNCE)
+    }
 }

@@ -90,7 +90,8 @@ row!(FormRow {
     code: BaitForm,
     drag: f64,
     volume: f64,
-    depth: f64,
+    depth_mm: (f64, f64),
+    fat_mm: f64,
     tail_root: f64,
     profile: Curve
 });
@@ -106,7 +107,12 @@ row!(Posture {
     glide: f64,
     trailing: f64
 });
-row!(BaitFile { form: Vec<FormRow>, plastic: Vec<PlasticRow>, posture: Posture });
+row!(BuildRow {
+    slim: f64,
+    fat: f64,
+    thickest: f64
+});
+row!(BaitFile { build: BuildRow, form: Vec<FormRow>, plastic: Vec<PlasticRow>, posture: Posture });
 row!(HookSize {
     label: String,
     gap_mm: f64,
@@ -144,6 +150,8 @@ row!(LeaderRow {
 });
 row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow });
 row!(FallRow {
+    depth: Curve,
+    patience: Curve,
     temperature: Curve,
     active: f64,
     neutral: f64,
@@ -157,7 +165,8 @@ row!(SchoolRow {
     code: School,
     wait_s: f64,
     falls_slack: bool,
-    hand_n: f64
+    hand_n: f64,
+    deepens: f64
 });
 row!(SchoolDefault {
     strong_wind_mps: f64, strong_current_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
@@ -166,6 +175,8 @@ row!(SchoolDefault {
 row!(BottomRow {
     code: Bottom,
     snag: f64,
+    #[serde(default)]
+    above_m: f64,
     asks: Asks
 });
 row!(CoverRow {
@@ -177,7 +188,12 @@ row!(CoverRow {
     leader_lb: f64
 });
 row!(SnagRow { most_g: f64 });
-row!(CastRow { g_per_m: f64 });
+row!(FishRow {
+    above_m: f64,
+    above_share: f64,
+    middle: f64
+});
+row!(CastRow { mass_g: Curve });
 row!(NoseRow { least_pa: f64 });
 row!(BaitLengthRow {
     shorter: f64,
@@ -216,6 +232,6 @@ row!(RankRow {
 });
 row!(ConditionFile {
     season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, cast: CastRow, nose: NoseRow, shape: ShapeWeights,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, fish: FishRow, cast: CastRow, nose: NoseRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
 });

@@ -33,6 +33,7 @@ holes! {
     UsualLeast = "usual_least", UsualMost = "usual_most", Total = "total", RodMost = "rod_most",
     Wire = "wire", Exit = "exit", FallTime = "fall_time", How = "how", Rest = "rest",
     Moves = "moves", Speed = "speed", Longer = "longer", Shorter = "shorter", Value = "value",
+    FishDepth = "fish_depth", SlimDepth = "slim_depth", FatDepth = "fat_depth", SlimHook = "slim_hook", FatHook = "fat_hook",
 }
 
 /// A rule.

@@ -153,6 +153,12 @@ facts! {
         Felt = "felt",
         /// The bait is shorter than a long one for this rig.
         CouldBeLonger = "could_be_longer",
+        /// The rig cannot be fished there, whatever else speaks for it.
+        Excluded = "excluded",
+        /// The hook lies in the bait within every bound, with its point free.
+        HookFits = "hook_fits",
+        /// Nobody measured the thickness of the bait, and the hook turns on it.
+        HookTurnsOnDepth = "hook_turns_on_depth",
         /// The bait is longer than a short one for this rig.
         CouldBeShorter = "could_be_shorter",
     }

@@ -50,6 +50,7 @@ impl Dice {
 const NUMBERS: &[(&limits::Limit, f64, f64, f64)] = &[
     (&limits::BAIT_LENGTH, 40.0, 180.0, 0.9),
     (&limits::BAIT_BODY, 5.0, 25.0, 0.3),
+    (&limits::BAIT_MASS, 2.0, 15.0, 0.1),
     (&limits::DEPTH, 0.5, 12.0, 0.95),
     (&limits::TEMPERATURE, 2.0, 32.0, 0.5),
     (&limits::CURRENT, 0.0, 0.8, 0.3),
@@ -95,7 +96,7 @@ fn question(dice: &mut Dice) -> Value {
             put(&mut all, limit.field, dice.between(a, b).into());
         }
     }
-    coded!(dice, all, "rig": Rig @ 0.8, "bait.form": BaitForm @ 0.9, "bait.plastic": Plastic @ 0.7,
+    coded!(dice, all, "rig": Rig @ 0.8, "bait.form": BaitForm @ 0.9, "bait.plastic": Plastic @ 0.7, "bait.build": Build @ 0.2,
         "water.bottom": Bottom @ 0.9, "water.cover": Cover @ 0.7, "water.clarity": Clarity @ 0.8, "water.light": Light @ 0.5,
         "season": Season @ 0.8, "species": Species @ 0.8, "fish_at": FishAt @ 0.5, "forage": Forage @ 0.4, "mood": Mood @ 0.6,
         "pressure": Pressure @ 0.5, "school": School @ 0.3, "tackle.line_kind": LineKind @ 0.15, "tackle.material": Material @ 0.2,

@@ -10,9 +10,9 @@ use std::sync::LazyLock;
 use proptest::prelude::*;
 use proptest::sample::select;
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
-    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
-    School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
 };
 use yarrowfen_core::base::limits;
 use yarrowfen_core::question::{Bait, PickRequest, Tackle, Views, WaterConditions};
@@ -35,8 +35,8 @@ fn within(l: &limits::Limit) -> std::ops::RangeInclusive<f64> {
 
 prop_compose! {
     pub fn bait()(form in select(BaitForm::ALL), length_mm in within(&limits::BAIT_LENGTH),
-        body_mm in proptest::option::of(within(&limits::BAIT_BODY)), plastic in select(Plastic::ALL)) -> Bait {
-        Bait { form, length_mm, body_mm, plastic }
+        body_mm in proptest::option::of(within(&limits::BAIT_BODY)), plastic in select(Plastic::ALL), build in proptest::option::of(select(Build::ALL))) -> Bait {
+        Bait { form, length_mm, body_mm, plastic, build, mass_g: None }
     }
 }
 prop_compose! {
@@ -44,7 +44,7 @@ prop_compose! {
         clarity in select(Clarity::ALL), temp_c in proptest::option::of(within(&limits::TEMPERATURE)),
         current_mps in within(&limits::CURRENT), wind_mps in within(&limits::WIND), drift_mps in within(&limits::DRIFT),
         light in select(Light::ALL)) -> WaterConditions {
-        WaterConditions { depth_m, depth_max_m: None, bottom, cover, clarity, temp_c, current_mps, wind_mps, wind_max_mps: None, drift_mps, light }
+        WaterConditions { depth_m, depth_max_m: None, bottom, cover, clarity, temp_c, current_mps, wind_mps, wind_max_mps: None, drift_mps, light, fish_depth_m: None }
     }
 }
 prop_compose! {

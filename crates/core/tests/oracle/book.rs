@@ -58,6 +58,9 @@ impl Book {
     pub fn line(&self, code: &str) -> &Value {
         row(&self.lines, "line", code)
     }
+    pub fn build(&self) -> &Value {
+        &self.baits["build"]
+    }
     pub fn material(&self, code: &str) -> f64 {
         num(row(&self.lines, "material", code), "density")
     }

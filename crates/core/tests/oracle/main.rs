@@ -71,7 +71,10 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
         lower,
         upper,
         ours.near_target,
-        by("rod_max", &ours.upper).unwrap(),
+        f64::min(
+            by("rod_max", &ours.upper).unwrap(),
+            by("everyday", &ours.upper).unwrap(),
+        ),
     )
 }
 

@@ -52,7 +52,10 @@ impl<'a> Weighed<'a> {
             cd: shape["drag"].as_float(),
             frontal: num(shape, "frontal"),
             hook_kg: self.hook_kg,
-            bait_m3: num(form, "volume") * PI * (depth / 2.0).powi(2) * length,
+            bait_m3: q.bait.mass_g.map_or(
+                num(form, "volume") * PI * (depth / 2.0).powi(2) * length,
+                |g| g / 1000.0 / num(book.plastic(q.bait.plastic.code()), "density"),
+            ),
             plastic: num(book.plastic(q.bait.plastic.code()), "density"),
             side: num(form, "drag") * length * depth,
             line_m: self.asked.line().0,
@@ -87,33 +90,51 @@ impl<'a> Weighed<'a> {
             .posture(if slack { "slack_line" } else { own })
     }
 
+    /// Depth at which it is fished: the bottom, or where the fish are.
+    pub fn reach(&self) -> f64 {
+        let (q, row) = (self.asked.q, self.asked.book.conditions("fish"));
+        let (depth, said) = (self.now.depth, q.water.fish_depth_m);
+        match (q.fish_at.code(), said) {
+            ("bottom", _) => {
+                let bottom = self.asked.book.condition("bottom", q.water.bottom.code());
+                depth - num_or(bottom, "above_m", 0.0).min(num(row, "above_share") * depth)
+            }
+            (_, Some(said)) => said.min(depth),
+            ("just_above", _) => depth - num(row, "above_m").min(num(row, "above_share") * depth),
+            _ => num(row, "middle") * depth,
+        }
+    }
+
     pub fn target(&self) -> f64 {
         let fall = self.asked.book.conditions("fall");
         num(self.asked.of_rig("fall"), self.school)
             * between(&fall["temperature"], self.now.temp)
+            * (1.0
+                + num(self.asked.book.condition("school", self.school), "deepens")
+                    * (between(&fall["depth"], self.reach()) - 1.0))
             * num(fall, self.asked.q.mood.code())
     }
 
     fn wait(&self) -> f64 {
+        let patience = &self.asked.book.conditions("fall")["patience"];
         num(self.asked.book.condition("school", self.school), "wait_s")
+            * between(patience, self.now.depth)
     }
 
     fn speed(&self, body: &Body) -> f64 {
-        self.now.depth / body.seconds(self.now.depth, self.posture())
+        self.reach() / body.seconds(self.reach(), self.posture())
     }
 
     /// N to be felt over.
     fn felt(&self) -> f64 {
         let (line, _) = self.asked.line();
         let rho = fresh(self.now.temp).0;
-        let wind = 0.94 * 0.5 * 1.225 * 1.2 * line * self.asked.q.cast_m / 2.0
+        let wind = 1.3 * 0.94 * 0.5 * 1.225 * 1.2 * line * self.asked.q.cast_m / 2.0
             * (0.76 * self.now.wind).powi(2);
         let current =
             1.5 * 0.83 * 0.5 * rho * 0.75 * self.now.current.powi(2) * 1.2 * line * self.now.depth;
-        (wind + current).max(num(
-            self.asked.book.condition("school", self.school),
-            "hand_n",
-        ))
+        let hand = num(self.asked.book.condition("school", self.school), "hand_n");
+        (wind * wind + current * current + hand * hand).sqrt()
     }
 
     /// Weight in N that holds it on the bottom.
@@ -159,7 +180,10 @@ impl<'a> Weighed<'a> {
                     && body.head_n() >= num(book.conditions("nose"), "least_pa") * self.outline()
             }
             "feel" => body.weight_n() >= self.felt(),
-            "castable" => 1000.0 * body.head_kg + self.other_g(body) >= 0.12 * q.cast_m,
+            "castable" => {
+                let knots = &self.asked.book.conditions("cast")["mass_g"];
+                1000.0 * body.head_kg + self.other_g(body) >= between(knots, q.cast_m)
+            }
             "sink_target" => {
                 self.speed(body) >= num(book.conditions("fall"), "least") * self.target()
             }
@@ -198,6 +222,7 @@ impl<'a> Weighed<'a> {
                 let wedges = num_or(&book.shape(shape)["traits"], "wedge", 0.0).max(0.05);
                 g * wedges * self.asked.snag() <= num(book.conditions("snag"), "most_g")
             }
+            "everyday" => g <= 1.04 * number(self.asked.of_rig("everyday_oz")) * 28.349_523_125,
             "rod_max" => q
                 .tackle
                 .rod_max_g
@@ -207,7 +232,10 @@ impl<'a> Weighed<'a> {
     }
 
     fn lower_needs(&self) -> Vec<&'a str> {
-        self.asked.rig["needs"]
+        let off = self.asked.q.fish_at.code() != "bottom";
+        let named = self.asked.rig.get("off_bottom_needs").filter(|_| off);
+        named
+            .unwrap_or(&self.asked.rig["needs"])
             .as_array()
             .unwrap()
             .iter()
@@ -269,6 +297,7 @@ impl<'a> Weighed<'a> {
             "snag",
             "rod_max",
             "hover_level",
+            "everyday",
         ];
         Window {
             lower: lower

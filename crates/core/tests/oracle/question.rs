@@ -208,8 +208,13 @@ impl<'a> Asked<'a> {
 
     pub fn bait_depth_mm(&self) -> f64 {
         let b = &self.q.bait;
-        b.body_mm
-            .unwrap_or_else(|| num(self.book.form(b.form.code()), "depth") * b.length_mm)
+        b.body_mm.unwrap_or_else(|| {
+            let (form, build) = (self.book.form(b.form.code()), self.book.build());
+            let line = &form["depth_mm"];
+            let usual = number(&line[0]) + number(&line[1]) * b.length_mm;
+            let most = num(build, "thickest") * b.length_mm;
+            usual.min(most) * b.build.map_or(1.0, |k| num_or(build, k.code(), 1.0))
+        })
     }
 
     /// How the point stands: `exposed`, `skin_hooked` or `weedless`.
@@ -235,13 +240,14 @@ impl<'a> Asked<'a> {
 
     fn style(&self, depth_mm: f64) -> &'a str {
         let (rule, length) = (self.of_rig("hook"), self.q.bait.length_mm);
+        let fat = num(self.book.form(self.q.bait.form.code()), "fat_mm");
         if self.open() {
             let mut by_length = rule["shank"].as_array().unwrap().iter();
             return by_length.find(|s| length <= num(s, "to_mm")).unwrap()["style"]
                 .as_str()
                 .unwrap();
         }
-        let how = if depth_mm >= 0.1 * length {
+        let how = if depth_mm >= fat {
             "hidden_fat"
         } else {
             "hidden_slim"
@@ -271,7 +277,9 @@ impl<'a> Asked<'a> {
             .get("length_by_form")
             .map_or(usual, |f| num_or(f, self.q.bait.form.code(), usual));
         let most = num(rule, "length_most") * target / usual;
-        let least_gap = least_gap.max(num_or(rule, "least_gap_mm", 0.0));
+        let least_gap = least_gap.max(mouth * num_or(rule, "least_gap_mm", 0.0));
+        let tail = num(self.book.form(self.q.bait.form.code()), "tail_root") * length;
+        let shortest = num_or(rule, "length_least", 0.0);
         let all: Vec<Hook<'_>> = self
             .book
             .sizes()
@@ -295,23 +303,36 @@ impl<'a> Asked<'a> {
                 + num(rule, "length_weight") * (share / target).ln().abs()
         };
         let wide = |h: &Hook<'_>| h.gap >= least_gap;
-        let least = all
-            .iter()
-            .filter(|h| wide(h))
-            .map(against)
-            .fold(f64::INFINITY, f64::min);
-        // Of equals the larger; where none is wide enough, the largest there is.
-        let found = all
-            .iter()
-            .rposition(|h| wide(h) && against(h) <= least + 1e-9)
+        let within = |h: &Hook<'_>| {
+            let share = h.length / length;
+            share <= most && share >= shortest && h.length <= tail
+        };
+        let free = |h: &Hook<'_>| h.gap >= 0.94 * wanted;
+        // Where none lies well, the next best; of equals the larger; where none
+        // is wide enough, the largest there is.
+        let group = |ok: &dyn Fn(&Hook<'_>) -> bool| {
+            let some: Vec<usize> = (0..all.len())
+                .filter(|i| wide(&all[*i]) && ok(&all[*i]))
+                .collect();
+            let least = some
+                .iter()
+                .map(|i| against(&all[*i]))
+                .fold(f64::INFINITY, f64::min);
+            some.into_iter()
+                .rfind(|i| against(&all[*i]) <= least + 1e-9)
+        };
+        let found = group(&|h| within(h) && free(h))
+            .or_else(|| group(&within))
+            .or_else(|| group(&|_| true))
             .unwrap_or(all.len() - 1);
         all.into_iter().nth(found).unwrap()
     }
 
     /// The hook tied on: a fat bait gets no smaller gap than a slimmer one.
     pub fn hook(&self) -> Hook<'a> {
-        let (depth, slim) = (self.bait_depth_mm(), 0.0999 * self.q.bait.length_mm);
-        let least = if self.style(depth) == self.style(slim) {
+        let fat = num(self.book.form(self.q.bait.form.code()), "fat_mm");
+        let (depth, slim) = (self.bait_depth_mm(), 0.999 * fat);
+        let least = if depth < fat || self.style(depth) == self.style(slim) {
             0.0
         } else {
             self.best_hook(slim, 0.0).gap
@@ -352,6 +373,12 @@ impl<'a> Asked<'a> {
     /// Strongest leader that is said, lb.
     fn leader_lb(&self, head_g: f64) -> f64 {
         if let Some(own) = self.q.tackle.leader_lb {
+            return own;
+        }
+        let t = &self.q.tackle;
+        if let (Some("fluorocarbon" | "mono"), Some(own)) =
+            (t.line_kind.map(|k| k.code()), t.line_lb)
+        {
             return own;
         }
         if self.q.toothy_fish {

@@ -12,7 +12,7 @@ data = pathlib.Path(__file__).resolve().parent.parent.parent / "data"
 random.seed(20261126)
 CODES = {
     "rig": "shaky_head ned swing_head tube swimbait jig_worm hover mid_stroll grub".split(),
-    "bait.form": "worm ribbon_worm stick minnow paddle_tail split_tail grub skirted_grub tube craw creature".split(),
+    "bait.form": "worm ribbon_worm stick minnow paddle_tail slim_shad split_tail grub skirted_grub tube craw creature".split(),
     "bait.plastic": "floating standard salted".split(),
     "water.bottom": "bedrock boulder chunk_rock gravel sand shell clay mud silt algae_film".split(),
     "water.cover": "none sparse_grass healthy_grass dying_grass wood brush docks".split(),

@@ -121,6 +121,8 @@ impl BenchForm {
             length_mm: length.unwrap_or(97.0),
             body_mm: self.number("body", &limits::BAIT_BODY, &mut faults),
             plastic: self.code("plastic", Plastic::Standard, &mut faults),
+            build: None,
+            mass_g: None,
         };
         let tail_root_mm = self.number("tail", &limits::OWN_TAIL_ROOT, &mut faults);
         for (key, mm) in [("body", bait.body_mm), ("tail", tail_root_mm)] {

@@ -2,9 +2,9 @@
 //! contract, what a newcomer finds there.
 
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView, HookSetView,
-    HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Pressure, Rig,
-    School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
 };
 use yarrowfen_core::base::limits::{self, Limit};
 
@@ -103,6 +103,13 @@ pub const WORDS: &[Word] = words![
         "bottom"
     ),
     (
+        "fish_depth",
+        limits::FISH_DEPTH.field,
+        "Depth of the fish",
+        Kind::Number(&limits::FISH_DEPTH, Need::May),
+        ""
+    ),
+    (
         "length",
         limits::BAIT_LENGTH.field,
         "Bait length",
@@ -145,6 +152,20 @@ pub const WORDS: &[Word] = words![
         limits::BAIT_BODY.field,
         "Thickest depth of the bait",
         Kind::Number(&limits::BAIT_BODY, Need::May),
+        ""
+    ),
+    (
+        "build",
+        "bait.build",
+        "Build of the bait",
+        codes!(Build),
+        ""
+    ),
+    (
+        "mass",
+        limits::BAIT_MASS.field,
+        "Weight of the bait in g",
+        Kind::Number(&limits::BAIT_MASS, Need::May),
         ""
     ),
     ("light", "water.light", "Light", codes!(Light), ""),

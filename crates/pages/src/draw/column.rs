@@ -151,7 +151,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
             n(RIGHT)
         ),
         sky,
-        fish: fish(r.fish_at),
+        fish: fish(r.fish_at, a.fish_depth_m.map(|m| m / depth)),
         told,
         swept: (flow > 0.0).then(|| {
             format!(
@@ -162,13 +162,21 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     }
 }
 
-fn fish(at: FishAt) -> (Printed, Printed, &'static str) {
+/// Where the fish hold: top, height and words. Off the bottom they lie around the
+/// depth that the answer is for, as a share of the water; an answer that does not
+/// know it has them where they usually are.
+fn fish(at: FishAt, deep: Option<f64>) -> (Printed, Printed, &'static str) {
     let water = FLOOR - SURFACE;
-    let (top, height, words) = match at {
-        FishAt::Bottom => (0.84, 0.16, "fish on the bottom"),
-        FishAt::JustAbove => (0.70, 0.18, "fish just above it"),
-        FishAt::Suspended => (0.36, 0.26, "fish suspended"),
+    let (usual, height, words) = match at {
+        FishAt::Bottom => (0.92, 0.16, "fish on the bottom"),
+        FishAt::JustAbove => (0.79, 0.18, "fish just above it"),
+        FishAt::Suspended => (0.49, 0.26, "fish suspended"),
     };
+    let middle = match at {
+        FishAt::Bottom => usual,
+        FishAt::JustAbove | FishAt::Suspended => deep.unwrap_or(usual),
+    };
+    let top = (middle - height / 2.0).clamp(0.0, 1.0 - height);
     (n(SURFACE + top * water), n(height * water), words)
 }
 

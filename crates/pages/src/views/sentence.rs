@@ -3,11 +3,11 @@
 use std::borrow::Cow;
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{LineKind, Material};
+use yarrowfen_core::base::codes::{FishAt, LineKind, Material};
 use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::{FieldError, PickRequest};
 
-use super::control::Control;
+use super::control::{Choice, Control};
 use crate::ask::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
 
 /// The sentence.
@@ -24,7 +24,9 @@ const MORE: &[&str] = &[
     "cast",
     "drift",
     "retrieve",
+    "build",
     "body",
+    "mass",
     "light",
     "forage",
     "pressure",
@@ -77,7 +79,7 @@ fn blank(key: &str) -> &'static str {
     match key {
         "temp" => "unknown",
         "current" | "drift" => "none",
-        "retrieve" => "usual",
+        "retrieve" | "fish_depth" => "usual",
         "toothy" => "no",
         "school" | "stand_up" | "spring" | "temper" | "main_line" | "hook_set" | "colour"
         | "head_colour" | "point" => "as is usual",
@@ -102,6 +104,9 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("length", UnitSystem::Imperial) => "1.75 in|2.5 in|2.75 in|3 in|3.5 in|4 in|5.5 in|6.5 in",
         ("cast", UnitSystem::Metric) => "8 m|12 m|16 m|20 m|25 m|30 m|40 m",
         ("cast", UnitSystem::Imperial) => "25 ft|40 ft|50 ft|65 ft|80 ft|100 ft|130 ft",
+        ("fish_depth", UnitSystem::Metric) => "usual|1 m|1.5 m|2 m|3 m|4 m|6 m|8 m",
+        ("fish_depth", UnitSystem::Imperial) => "usual|3 ft|5 ft|7 ft|10 ft|13 ft|20 ft|26 ft",
+        ("mass", _) => "unknown|3 g|4 g|5 g|7 g|9 g|12 g",
         ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
         ("retrieve", UnitSystem::Imperial) => "usual|0.2 ft/s|0.3 ft/s|0.5 ft/s|0.7 ft/s|1 ft/s",
         _ => "",
@@ -214,7 +219,7 @@ fn choices(
         "line_kind" | "material" | "light" | "pressure" => {
             usual_words(word, answer).map(Cow::Borrowed)
         }
-        "forage" | "toothy" => Some(Cow::Borrowed(blank(word.key))),
+        "forage" | "toothy" | "build" => Some(Cow::Borrowed(blank(word.key))),
         _ => None,
     };
     // The plain default stands first and is not offered twice.
@@ -263,6 +268,15 @@ impl Sentence {
             .iter()
             .find(|c| c.key == key)
             .unwrap_or(&self.controls[0])
+    }
+
+    /// Whether the fish are off the bottom, so that their depth is asked.
+    #[must_use]
+    pub fn off_bottom(&self) -> bool {
+        let chosen = |c: &&Choice| c.chosen;
+        let at = self.word("fish_at").choices.iter().find(chosen);
+        at.is_some_and(|c| c.code != FishAt::Bottom.code())
+            || self.word("fish_depth").fault.is_some()
     }
 
     /// The second sentence in a few words, for its closed state.

@@ -23,6 +23,7 @@ sentences! {
     fault_outside(name, least, most);
     fault_no_number(name, unit);
     fault_upper_end(name);
+    fault_fish_under_bottom();
     fault_no_code(known);
     fault_no_flag();
     fault_no_json(why);
@@ -85,6 +86,7 @@ sentences! {
     upper_snag(bottom);
     upper_rod_max();
     upper_hover_level(length);
+    upper_everyday(most);
     fall_speed(speed, seconds, depth, school, wanted);
     off_the_bottom();
     felt(weight, pull);
@@ -97,6 +99,7 @@ sentences! {
     conflict_bounds(least, needs, most, suffers, so);
     conflict_no_rung(least, most, label);
     keeps_within_rod(label);
+    keeps_everyday(label);
     most_that_is_sold(label);
     does_the_work(label);
     change_then(change, label);
@@ -172,6 +175,7 @@ sentences! {
     rank_crossed();
     rank_least_against();
     rank_suits(what);
+    rank_excluded(place);
     rank_not_for(what);
     rank_as_well(rig);
     rank_suits_more(what, rig);
