@@ -320,3 +320,32 @@ fn a_card_and_a_cast_are_made_for_fish_off_the_bottom_too() {
     let count = answer.count_s.unwrap();
     assert!((rig.count_s.unwrap() - count).abs() < 0.06, "one count");
 }
+
+/// A swing head grinds along on 1/2, 5/8, 3/4 oz, whatever mood and water; nobody
+/// ties on 1/4. In grass and on silt it cannot be fished at all.
+#[test]
+fn a_swing_head_goes_by_its_weight_and_not_by_its_fall() {
+    for mood in ["active", "neutral", "inactive"] {
+        for depth in [2.0, 4.0, 7.0] {
+            let a = ask(
+                &json!({"rig": "swing_head", "mood": mood, "bait": {"form": "creature", "length_mm": 90}, "water": {"depth_m": depth, "bottom": "chunk_rock"}}),
+            );
+            assert!(
+                (0.5..=1.0).contains(&a.weight.oz),
+                "{mood} {depth}: {}",
+                a.weight.label
+            );
+        }
+    }
+    let shut = |water: Value| {
+        let asked = PickRequest::from_json(json!({"water": water}).to_string().as_bytes()).unwrap();
+        let a = ENGINE.pick(&asked, Options::default());
+        assert_ne!(a.rig, Rig::SwingHead);
+        a.excluded
+            .iter()
+            .any(|e| e.rig == Rig::SwingHead && e.why.contains("cannot be fished"))
+    };
+    assert!(shut(json!({"cover": "healthy_grass"})));
+    assert!(shut(json!({"bottom": "silt"})));
+    assert!(!shut(json!({"bottom": "chunk_rock"})));
+}

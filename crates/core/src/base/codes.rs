@@ -273,6 +273,7 @@ codes! {
         Castable = "castable",
         SinkTarget = "sink_target",
         SnapFree = "snap_free",
+        Grind = "grind",
     }
 }
 codes! {

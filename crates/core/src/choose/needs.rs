@@ -185,12 +185,14 @@ impl<'a> Needs<'a> {
         let fall = self.fall_to_fish(rigged, head);
         let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
         let met = |need: LowerBound, met: bool| met || !self.asks(need);
-        fall.speed() >= self.fall.enough * s.target
-            && met(
-                LowerBound::Castable,
-                head.mass + rigged.other_mass >= s.castable,
-            )
-            && met(LowerBound::SnapFree, weight >= s.free)
+        met(
+            LowerBound::SinkTarget,
+            fall.speed() >= self.fall.enough * s.target,
+        ) && met(
+            LowerBound::Castable,
+            head.mass + rigged.other_mass >= s.castable,
+        ) && met(LowerBound::SnapFree, weight >= s.free)
+            && met(LowerBound::Grind, head.mass >= s.grind)
             && met(LowerBound::Feel, weight >= self.felt())
             && met(
                 LowerBound::Contact,
@@ -221,6 +223,7 @@ impl<'a> Needs<'a> {
         match need {
             LowerBound::Feel => for_weight(self.felt()),
             LowerBound::SnapFree => for_weight(s.free),
+            LowerBound::Grind => s.grind,
             LowerBound::Castable => s.castable - rigged.other_mass,
             LowerBound::Contact => {
                 lightest(|m| for_weight(self.held_of(rigged, &self.head_of(rigged, m))))
@@ -231,9 +234,13 @@ impl<'a> Needs<'a> {
         }
     }
 
-    /// The lightest head near enough the wanted speed.
+    /// The lightest head near enough the wanted speed; any, where a rig does not
+    /// go by its fall.
     #[must_use]
     pub fn for_target(&self) -> Mass {
+        if !self.asks(LowerBound::SinkTarget) {
+            return Mass::default();
+        }
         self.greatest(|r| self.for_speed(r, self.fall.enough * self.setting.target))
     }
 
@@ -272,6 +279,7 @@ impl<'a> Needs<'a> {
     pub fn upper(&self, need: UpperBound) -> Option<Mass> {
         let s = &self.setting;
         Some(match need {
+            UpperBound::SinkCeiling if !self.asks(LowerBound::SinkTarget) => return None,
             UpperBound::SinkCeiling => self.greatest(|r| self.for_speed(r, self.ceiling())),
             UpperBound::Overpower => self.submerged(s.overpower),
             UpperBound::Snag => self.greatest(|r| s.snag / r.wedge.max(0.05)),

@@ -1,6 +1,6 @@
 //! Which school an answer follows when the angler has not said.
 
-use crate::base::codes::School;
+use crate::base::codes::{FishAt, School};
 use crate::choose::setting::Conditions;
 use crate::question::PickRequest;
 use crate::tables::{RigRow, Tables};
@@ -10,6 +10,8 @@ use crate::tables::{RigRow, Tables};
 pub enum SchoolRule {
     /// The angler said so.
     Asked,
+    /// It is swum for suspended fish: there is nothing to touch.
+    OffBottom,
     /// These fish are fished by contact.
     ContactFish,
     /// Deep fish under a drifting boat.
@@ -36,9 +38,11 @@ pub fn school(
     let deep_drift = c.depth_m >= d.reaction_depth_m && c.drift_mps >= d.reaction_drift_mps;
     let deep = rig.contact_below_m.is_some_and(|d| c.depth_m > d)
         && d.deep_contact_species.contains(&request.species);
+    let swum = rig.off_bottom_needs.is_some() && request.fish_at == FishAt::Suspended;
     match request.school {
         Some(asked) => (asked, SchoolRule::Asked),
         None if !rig.school_follows_water => (rig.default_school, SchoolRule::Rig),
+        None if swum => (School::HangTime, SchoolRule::OffBottom),
         None if d.contact_species.contains(&request.species) => {
             (School::BottomContact, SchoolRule::ContactFish)
         }

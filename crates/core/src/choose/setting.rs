@@ -158,6 +158,8 @@ pub struct Setting {
     pub overpower: Force,
     /// Heaviest submerged head under which the bait hangs level, where the rig asks for that.
     pub hover: Option<Force>,
+    /// Lightest head that grinds along the bottom, on a rig that lives by that.
+    pub grind: Mass,
     /// Heaviest head in everyday use on the rig.
     pub everyday: Mass,
     /// Which lower needs the rig has, in the contract's order.
@@ -180,6 +182,7 @@ pub struct Unchanging<'t> {
     nose: Force,
     overpower: Force,
     hover: Option<Force>,
+    grind: Mass,
     everyday: Mass,
     asks: EnumMap<LowerBound, bool>,
 }
@@ -240,6 +243,7 @@ impl<'t> Unchanging<'t> {
                 .limits
                 .hover_pa
                 .map(|pa| Force::new::<newton>(pa * bait.outline.value)),
+            grind: rig.grind(),
             everyday: rig.everyday(),
             asks: EnumMap::from_fn(|need| rig.needs_at(request.fish_at).contains(&need)),
         }
@@ -285,6 +289,7 @@ impl Setting {
             nose: ground.nose,
             overpower: ground.overpower,
             hover: ground.hover,
+            grind: ground.grind,
             everyday: ground.everyday,
             asks: ground.asks,
             head_density: head_density(c, ground.tables),

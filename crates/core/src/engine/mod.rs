@@ -43,8 +43,9 @@ impl Engine {
     /// # Errors
     /// When a table is unsound, or words are missing.
     pub fn new() -> Result<Self, DataError> {
+        let tables = Tables::load()?;
         own_box::check_words()?;
-        Tables::load().map(Self::with_tables)
+        Ok(Self::with_tables(tables))
     }
 
     /// With other tables, which the caller has checked.

@@ -12,6 +12,7 @@ use crate::choose::school::SchoolRule;
 pub(super) fn why_school(d: &Decision<'_>) -> Said {
     match d.school_rule {
         SchoolRule::Asked => sentences::school_asked(),
+        SchoolRule::OffBottom => sentences::school_off_bottom(),
         SchoolRule::ContactFish => {
             sentences::school_contact_fish(Arg::Word(d.on.request.species.label()))
         }

@@ -51,6 +51,7 @@ pub fn lower(d: &Decision<'_>) -> Said {
         LowerBound::Feel => sentences::lower_feel_hand(pull(needs.felt())),
         LowerBound::Castable => sentences::lower_castable(Arg::Distance(c.cast_m)),
         LowerBound::SnapFree => sentences::lower_snap_free(),
+        LowerBound::Grind => sentences::lower_grind(),
     }
 }
 
@@ -83,7 +84,11 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
         Arg::Word(d.school.label()),
         speed(needs.setting.target),
     );
-    reasons.pro(about, basis, fall);
+    if needs.asks(LowerBound::SinkTarget) {
+        reasons.pro(about, basis, fall);
+    } else {
+        reasons.pro(about, Basis::CommonPractice, sentences::grinds());
+    }
     let (felt, weight) = (needs.felt(), needs.weight(&d.body));
     if !d.felt_on_bottom() {
         reasons.pro(about, Basis::CommonPractice, sentences::off_the_bottom());

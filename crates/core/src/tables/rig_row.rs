@@ -153,6 +153,8 @@ pub struct RigRow {
     pub off_bottom_needs: Option<Vec<LowerBound>>,
     pub usual_oz: (f64, f64),
     pub everyday_oz: f64,
+    #[serde(default)]
+    pub grind_oz: f64,
     pub usual_braid_lb: f64,
     pub usual_straight_lb: f64,
     pub line_kind: Option<LineKind>,
@@ -182,6 +184,13 @@ impl RigRow {
         let off = self.off_bottom_needs.as_deref();
         off.filter(|_| fish != FishAt::Bottom)
             .unwrap_or(&self.needs)
+    }
+
+    /// The lightest head that grinds, with the twenty-fifth by which heads of one
+    /// mark differ.
+    #[must_use]
+    pub fn grind(&self) -> Mass {
+        Mass::new::<gram>(0.96 * self.grind_oz * GRAMS_PER_OUNCE)
     }
 
     /// The heaviest head in everyday use, with the twenty-fifth by which heads of

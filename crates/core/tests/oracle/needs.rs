@@ -2,6 +2,8 @@
 
 use std::f64::consts::PI;
 
+use toml::Value;
+
 use crate::book::{between, num, num_or, number};
 use crate::question::{Asked, Hook, Now};
 use crate::water::{Body, Drawn, fresh, root};
@@ -192,6 +194,13 @@ impl<'a> Weighed<'a> {
                 body.weight_n()
                     >= harder * num(book.condition("cover", q.water.cover.code()), "free_n")
             }
+            "grind" => {
+                1000.0 * body.head_kg
+                    >= 0.96
+                        * num_or(&Value::Table(self.asked.rig.clone()), "grind_oz", 0.0)
+                        * 28.349_523_125
+            }
+            "near_target" if !self.lower_needs().contains(&"sink_target") => true,
             "near_target" => {
                 self.speed(body) >= num(book.conditions("fall"), "enough") * self.target()
             }
@@ -204,6 +213,7 @@ impl<'a> Weighed<'a> {
         let body = self.body(shape, g);
         let limits = self.asked.of_rig("limits");
         match need {
+            "sink_ceiling" if !self.lower_needs().contains(&"sink_target") => true,
             "sink_ceiling" => {
                 let waits = self.lower_needs().contains(&"time_to_bottom");
                 let patient = if waits {
@@ -290,6 +300,7 @@ impl<'a> Weighed<'a> {
             "castable",
             "sink_target",
             "snap_free",
+            "grind",
         ];
         let upper = [
             "sink_ceiling",

@@ -73,6 +73,9 @@ impl<'a> Asked<'a> {
         if !self.rig["school_follows_water"].as_bool().unwrap() {
             return own;
         }
+        if self.rig.get("off_bottom_needs").is_some() && self.q.fish_at.code() == "suspended" {
+            return "hang_time";
+        }
         let drifted =
             now.depth >= num(by, "reaction_depth_m") && now.drift >= num(by, "reaction_drift_mps");
         let contact_fish = listed(&by["contact_species"], fish);

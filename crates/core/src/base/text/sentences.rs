@@ -81,6 +81,7 @@ sentences! {
     lower_feel_hand(pull);
     lower_castable(cast);
     lower_snap_free();
+    lower_grind();
     upper_sink_ceiling(mood, temp, most);
     upper_overpower(length);
     upper_snag(bottom);
@@ -88,6 +89,7 @@ sentences! {
     upper_hover_level(length);
     upper_everyday(most);
     fall_speed(speed, seconds, depth, school, wanted);
+    grinds();
     off_the_bottom();
     felt(weight, pull);
     not_felt(weight, pull);
@@ -156,6 +158,7 @@ sentences! {
     school(school, why, says);
     school_asked();
     school_contact_fish(species);
+    school_off_bottom();
     school_deep_drift();
     school_strong_wind();
     school_strong_current();
