@@ -73,7 +73,7 @@ fn question(address: &str, units: UnitSystem) -> PickRequest {
     let (_, query) = Page::at(address).unwrap();
     let before = reader(units).options;
     let form = PickForm::from_query(query, before);
-    form.read().unwrap_or_else(|f| panic!("{address}: {f:?}"))
+    form.read().unwrap()
 }
 
 fn near(a: &PickRequest, b: &PickRequest, page: &str) {
