@@ -279,6 +279,13 @@ proptest! {
         prop_assert!(said || a.hook.length_mm <= a.bait.tail_root_mm + 0.51, "{:?} {:?}", a.hook, a.bait);
     }
 
+    /// The rod that is named carries what is tied on.
+    #[test]
+    fn the_rod_carries_head_hook_and_bait(r in request()) {
+        let a = pick(&r);
+        prop_assert!(a.rod.rated_g.1 + 0.051 >= a.weight.total_g, "{:?} {}", a.rod, a.weight.total_g);
+    }
+
     #[test]
     fn a_bulkier_build_never_takes_a_smaller_gap(r in request(), form in select(BaitForm::ALL)) {
         let with = |build| {

@@ -70,6 +70,7 @@ impl<'a> RigOnQuestion<'a> {
         let mass = self.rungs[choice.rung].mass;
         let body = needs.head(mass);
         let (fit, wire) = self.hook_for(mass);
+        let total = mass + self.bait.mass() + fit.measured.mass();
         let mut tie_record = Record::default();
         let facts = Facts::of_question(self);
         let (tie, tie_rule) = tie(self.rig, self.tables, &facts, &mut tie_record);
@@ -96,8 +97,8 @@ impl<'a> RigOnQuestion<'a> {
             tie,
             tie_rule,
             tie_record,
-            line: tackle(self.request, self.rig, mass, self.tables),
-            total: mass + self.bait.mass() + fit.measured.mass(),
+            line: tackle(self.request, self.rig, (mass, total), self.tables),
+            total,
             needs,
             body,
             fit,

@@ -15,6 +15,24 @@ pub fn row(rig: &RigRow, head: Mass) -> &RigTackle {
     rows.find(|t| grams(head) <= t.to_g).unwrap_or(last)
 }
 
+/// Steps in which rods are rated upward where the table has none strong enough, g.
+const RATED_IN_G: f64 = 5.0;
+
+/// The rod that carries head, hook and bait, and its rating: that of the head's
+/// row or of a later one. Where none is strong enough, the last with a rating
+/// that is.
+fn rod(rig: &RigRow, head: Mass, total: Mass) -> (&RigTackle, (f64, f64)) {
+    let (g, last) = (grams(total), &rig.tackle[rig.tackle.len() - 1]);
+    let mut strong = rig.tackle.iter().filter(|t| grams(head) <= t.to_g);
+    match strong.find(|t| g <= t.rated_g.1) {
+        Some(row) => (row, row.rated_g),
+        None => {
+            let most = (g / RATED_IN_G).ceil() * RATED_IN_G;
+            (last, (last.rated_g.0, most.max(last.rated_g.1)))
+        }
+    }
+}
+
 /// What is tied to the lure.
 #[derive(Debug, Clone, Copy)]
 pub struct Leader {
@@ -66,8 +84,10 @@ pub enum StraightRule {
 /// Line and leader for a head.
 #[derive(Debug, Clone, Copy)]
 pub struct LineChoice<'t> {
-    /// The row of the rig's tackle table: rod and reel too.
-    pub row: &'t RigTackle,
+    /// The row of the rig's tackle table with rod and reel: by the whole rig.
+    pub rod: &'t RigTackle,
+    /// What that rod is rated for, g; never less than the whole rig weighs.
+    pub rated_g: (f64, f64),
     /// Kind and diameter, mm, that the window is computed with.
     pub kind: LineKind,
     /// See `kind`.
@@ -85,10 +105,11 @@ pub struct LineChoice<'t> {
 pub fn tackle<'t>(
     request: &PickRequest,
     rig: &'t RigRow,
-    head: Mass,
+    (head, total): (Mass, Mass),
     tables: &Tables,
 ) -> LineChoice<'t> {
     let row = row(rig, head);
+    let (rod, rated_g) = rod(rig, head, total);
     let leader = leader(request, row, tables);
     let (kind, mm) = line_in_use(request, rig, tables);
     let usual = match kind {
@@ -103,7 +124,8 @@ pub fn tackle<'t>(
     };
     let named = request.tackle.line_kind.is_some();
     LineChoice {
-        row,
+        rod,
+        rated_g,
         kind,
         mm,
         main_lb: request.tackle.line_lb.map_or(usual, |lb| (lb, lb)),

@@ -37,11 +37,11 @@ pub fn line(d: &Decision<'_>, reasons: &mut Reasons) -> (Line, Rod) {
         computed_with: chosen.kind,
         computed_mm: chosen.mm,
     };
-    let row = chosen.row;
+    let row = chosen.rod;
     let rod = Rod {
         power: row.power,
         action: row.action,
-        rated_g: row.rated_g,
+        rated_g: chosen.rated_g,
         reel: row.reel.clone().into(),
     };
     (line, rod)
