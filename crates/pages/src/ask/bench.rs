@@ -1,12 +1,12 @@
 //! The bench's question: a bait and a hook by their measures, as typed.
 
-use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::{BaitForm, Code, HookStyle, Plastic, Rig, Shape, Wire};
 use yarrowfen_core::base::limits::{self, Limit};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::gear::seat::{usual_head, usual_rig};
 use yarrowfen_core::own_box::{HeadWeight, HookNumber, Item, NamedHook, Thing, named_hook};
 use yarrowfen_core::question::Bait;
+use yarrowfen_core::{Engine, PickRequest};
 
 pub use super::Faults;
 use super::code_of;
@@ -121,8 +121,7 @@ impl BenchForm {
             length_mm: length.unwrap_or(97.0),
             body_mm: self.number("body", &limits::BAIT_BODY, &mut faults),
             plastic: self.code("plastic", Plastic::Standard, &mut faults),
-            build: None,
-            mass_g: None,
+            ..PickRequest::usual().bait.clone()
         };
         let tail_root_mm = self.number("tail", &limits::OWN_TAIL_ROOT, &mut faults);
         for (key, mm) in [("body", bait.body_mm), ("tail", tail_root_mm)] {
