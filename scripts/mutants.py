@@ -104,9 +104,16 @@ def caught(programs, tree):
 
 
 def main():
-    dice, all_kinds = random.Random(SEED), mutants()
     tree = Path(tempfile.mkdtemp()) / "tree"
     run(["git", "worktree", "add", "--detach", str(tree)], ROOT)
+    try:
+        draw(tree)
+    finally:
+        run(["git", "worktree", "remove", "--force", str(tree)], ROOT)
+
+
+def draw(tree):
+    dice, all_kinds = random.Random(SEED), mutants()
     (tree / "Cargo.toml").write_text((tree / "Cargo.toml").read_text() + PROFILE)
     target = os.environ.get("MUTANTS_TARGET", str(tree.parent / "target"))
     if (first := caught(tests(tree, target) or [], tree)):
@@ -140,7 +147,6 @@ def main():
     for key, (hit, count) in sorted(tally.items()):
         print(f"{key}: {hit} of {count}", file=OUT)
     print(f"caught {hits} of {of}, {100 * hits / of:.0f} %", file=OUT, flush=True)
-    run(["git", "worktree", "remove", "--force", str(tree)], ROOT)
 
 
 main()

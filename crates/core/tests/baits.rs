@@ -8,6 +8,8 @@ use common::{ENGINE, pick, request};
 use proptest::prelude::*;
 use proptest::sample::select;
 use serde_json::{Value, json};
+use uom::si::mass::gram;
+use yarrowfen_core::base::Mass;
 use yarrowfen_core::base::codes::{BaitForm, Build, FishAt, HookStyle, Rig};
 use yarrowfen_core::question::{Bait, PickRequest};
 use yarrowfen_core::{Answer, Options};
@@ -326,6 +328,10 @@ fn a_card_and_a_cast_are_made_for_fish_off_the_bottom_too() {
     let answer = pick(&asked);
     let count = answer.count_s.unwrap();
     assert!((rig.count_s.unwrap() - count).abs() < 0.06, "one count");
+    // Another head in hand is counted by its own fall.
+    let twice = Mass::new::<gram>(2.0 * answer.weight.g);
+    let heavy = ENGINE.cast_rig(&asked, Options::default(), Some(twice));
+    assert!(heavy.count_s.unwrap() < 0.9 * count, "{heavy:?}");
 }
 
 /// A swing head grinds along on 1/2, 5/8, 3/4 oz, whatever mood and water; nobody

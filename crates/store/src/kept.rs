@@ -93,6 +93,32 @@ pub(crate) async fn insert(
     Ok(())
 }
 
+/// Locks the owner's row, so that two requests at once cannot both pass the quota.
+async fn lock(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+    sqlx::query!("select id from owners where id = $1 for update", owner.0)
+        .fetch_one(connection)
+        .await?;
+    Ok(())
+}
+
+/// Whether an owner, who is held, keeps no more than the quota; else the
+/// transaction is to be given up.
+pub(crate) async fn within_quota(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+) -> Result<(), StoreError> {
+    let kept = sqlx::query_scalar!(
+        r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
+        owner.0
+    )
+    .fetch_one(connection)
+    .await?;
+    if kept > MOST_KEPT {
+        return Err(StoreError::Full(MOST_KEPT));
+    }
+    Ok(())
+}
+
 impl Store {
     /// Keeps an answer for an owner, who is entered if new. One transaction.
     ///
@@ -113,20 +139,9 @@ impl Store {
         )
         .execute(&mut *tx)
         .await?;
-        // The owner's row is held, so that two requests at once cannot both pass the limit.
-        sqlx::query!("select id from owners where id = $1 for update", owner.0)
-            .fetch_one(&mut *tx)
-            .await?;
-        let kept = sqlx::query_scalar!(
-            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
-            owner.0
-        )
-        .fetch_one(&mut *tx)
-        .await?;
-        if kept >= MOST_KEPT {
-            return Err(StoreError::Full(MOST_KEPT));
-        }
+        lock(&mut tx, owner).await?;
         insert(&mut tx, id, owner, None, new).await?;
+        within_quota(&mut tx, owner).await?;
         tx.commit().await?;
         Ok(id)
     }
@@ -212,9 +227,7 @@ impl Store {
     /// another's; [`StoreError::Full`] when the list is full meanwhile.
     pub async fn restore_kept_pick(&self, owner: OwnerId, id: Uuid) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
-        sqlx::query!("select id from owners where id = $1 for update", owner.0)
-            .fetch_one(&mut *tx)
-            .await?;
+        lock(&mut tx, owner).await?;
         sqlx::query_scalar!(
             "update kept_picks set deleted_at = null where id = $1 and owner_id = $2 and deleted_at is not null returning id",
             id,
@@ -222,15 +235,7 @@ impl Store {
         )
         .fetch_one(&mut *tx)
         .await?;
-        let kept = sqlx::query_scalar!(
-            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
-            owner.0
-        )
-        .fetch_one(&mut *tx)
-        .await?;
-        if kept > MOST_KEPT {
-            return Err(StoreError::Full(MOST_KEPT));
-        }
+        within_quota(&mut tx, owner).await?;
         tx.commit().await?;
         Ok(())
     }

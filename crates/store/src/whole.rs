@@ -3,7 +3,7 @@
 use time::OffsetDateTime;
 use uuid::Uuid;
 
-use crate::kept::{MOST_KEPT, insert as insert_kept};
+use crate::kept::{insert as insert_kept, within_quota};
 use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
@@ -68,15 +68,7 @@ impl Store {
         for sink in sinks {
             insert_sink(&mut tx, owner, sink).await?;
         }
-        let have = sqlx::query_scalar!(
-            r#"select count(*) as "n!" from kept_picks where owner_id = $1 and deleted_at is null"#,
-            owner.0
-        )
-        .fetch_one(&mut *tx)
-        .await?;
-        if have > MOST_KEPT {
-            return Err(StoreError::Full(MOST_KEPT));
-        }
+        within_quota(&mut tx, owner).await?;
         tx.commit().await?;
         Ok(change)
     }

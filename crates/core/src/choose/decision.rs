@@ -147,13 +147,17 @@ impl<'w> Decision<'w> {
     /// bottom: to the fish. None where it is, or where it floats.
     #[must_use]
     pub fn count_s(&self) -> Option<f64> {
+        self.count_of(&self.body)
+    }
+
+    /// The same for another head on this rig.
+    #[must_use]
+    pub fn count_of(&self, head: &HeadBody) -> Option<f64> {
         let reach = self.reach_m();
         if reach >= self.on.conditions.depth_m {
             return None;
         }
-        let time = self
-            .needs
-            .time_to(&self.body, Length::new::<meter>(reach))?;
+        let time = self.needs.time_to(head, Length::new::<meter>(reach))?;
         Some(time.get::<second>())
     }
 

@@ -69,26 +69,17 @@ impl<'a> Needs<'a> {
     /// where it floats.
     #[must_use]
     pub fn time_to(&self, head: &HeadBody, depth: Length) -> Option<Time> {
-        let (s, r) = (&self.setting, self.rigged());
-        sink::fall(head, &r.trailing, r.tight, s.line, depth, &s.water).time()
+        let rigged = self.rigged();
+        self.fall_to(depth, rigged, head, rigged.tight).time()
     }
 
-    /// The fall to where it is fished, to the wanted speed.
-    fn fall_to_fish(&self, rigged: &Rigged, head: &HeadBody) -> Fall {
+    fn fall_to(&self, depth: Length, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
         let s = &self.setting;
-        sink::fall(
-            head,
-            &rigged.trailing,
-            rigged.tight,
-            s.line,
-            s.reach,
-            &s.water,
-        )
+        sink::fall(head, &rigged.trailing, posture, s.line, depth, &s.water)
     }
 
     fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
-        let s = &self.setting;
-        sink::fall(head, &rigged.trailing, posture, s.line, s.depth, &s.water)
+        self.fall_to(self.setting.depth, rigged, head, posture)
     }
 
     /// Weight of the whole rig in water.
@@ -182,7 +173,7 @@ impl<'a> Needs<'a> {
     fn enough_of(&self, rigged: &Rigged, head: &HeadBody) -> bool {
         let s = &self.setting;
         let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
-        let fall = self.fall_to_fish(rigged, head);
+        let fall = self.fall_to(s.reach, rigged, head, rigged.tight);
         let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
         let met = |need: LowerBound, met: bool| met || !self.asks(need);
         met(

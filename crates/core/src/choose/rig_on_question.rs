@@ -182,7 +182,7 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn hook_band(&self) -> Option<(&'a str, &'a str)> {
         let size = |depth: Length| {
-            let bait = self.bait.at_depth(depth);
+            let bait = self.bait.hooked_at_depth(depth);
             let asked = Asked {
                 bait: &bait,
                 ..self.hook_asked()

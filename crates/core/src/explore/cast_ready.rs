@@ -99,7 +99,7 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
             |r| r.label.to_owned(),
         ),
         head_g: grams(mass),
-        count_s: d.count_s(),
+        count_s: d.count_of(&body),
         total_g: grams(mass + rigged.other_mass),
         lure: Lure::new(body, &rigged.trailing, postures, line, s.water, snag),
         fall: held(d.way_down),

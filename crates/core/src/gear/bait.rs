@@ -92,9 +92,10 @@ impl MeasuredBait {
         Self { tail_root, ..self }
     }
 
-    /// The same at another depth.
+    /// The same at another depth, for the choice of a hook alone: mass and outline
+    /// stay those of the depth that is computed with.
     #[must_use]
-    pub fn at_depth(self, depth: Length) -> Self {
+    pub fn hooked_at_depth(self, depth: Length) -> Self {
         Self { depth, ..self }
     }
 

@@ -1,6 +1,7 @@
 //! What is marked on a packet: a head's weight, a hook's number.
 
 use super::cell::{Cell, Field, Holds};
+use super::words;
 use crate::base::limits::Limit;
 use crate::base::text::{Arg, sentences};
 use crate::base::{
@@ -44,7 +45,7 @@ impl HeadWeight {
         let g = if on_rung { g } else { round(g, 3) };
         Self::from_grams(g).ok_or_else(|| {
             let end = |g: f64| Arg::Text(format!("{} g", plain(g, 2)));
-            let name = Arg::Word("weight");
+            let name = Arg::Word(words::label("HeadFields", "weight"));
             sentences::fault_outside(name, end(Self::LEAST_G), end(Self::MOST_G)).into()
         })
     }

@@ -177,6 +177,9 @@ pub struct RigRow {
     pub practice: IgnoredAny,
 }
 
+/// How far heads of one mark differ, as a share of it (v0).
+const ONE_MARK: f64 = 0.04;
+
 impl RigRow {
     /// The needs that bound the weight from below, by where the fish are.
     #[must_use]
@@ -186,17 +189,15 @@ impl RigRow {
             .unwrap_or(&self.needs)
     }
 
-    /// The lightest head that grinds, with the twenty-fifth by which heads of one
-    /// mark differ.
+    /// The lightest head that grinds, less `ONE_MARK`.
     #[must_use]
     pub fn grind(&self) -> Mass {
-        Mass::new::<gram>(0.96 * self.grind_oz * GRAMS_PER_OUNCE)
+        Mass::new::<gram>((1.0 - ONE_MARK) * self.grind_oz * GRAMS_PER_OUNCE)
     }
 
-    /// The heaviest head in everyday use, with the twenty-fifth by which heads of
-    /// one mark differ.
+    /// The heaviest head in everyday use, and `ONE_MARK` more.
     #[must_use]
     pub fn everyday(&self) -> Mass {
-        Mass::new::<gram>(1.04 * self.everyday_oz * GRAMS_PER_OUNCE)
+        Mass::new::<gram>((1.0 + ONE_MARK) * self.everyday_oz * GRAMS_PER_OUNCE)
     }
 }

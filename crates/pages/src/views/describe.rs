@@ -2,6 +2,7 @@
 //! bait. Every page that tells of a question tells it from here.
 
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::codes::FishAt;
 use yarrowfen_core::base::{Dimension, UnitSystem};
 
 /// What a question asks of, in a reader's words and units.
@@ -18,6 +19,8 @@ pub struct Described {
     pub moving: String,
     /// Season and temperature.
     pub season: String,
+    /// Where the fish are: `suspended, 4 m down` where their depth was said.
+    pub fish_at: String,
     /// Which fish, its mood, where it is.
     pub fish: String,
     /// Length, plastic and form of the bait.
@@ -45,6 +48,14 @@ pub fn describe(asked: &PickRequest, units: UnitSystem) -> Described {
         mps if mps > 0.0 => format!(", current {}", speed(mps)),
         _ => String::new(),
     };
+    let fish_at = match w.fish_depth_m.filter(|_| asked.fish_at != FishAt::Bottom) {
+        Some(m) => format!(
+            "{}, {} down",
+            asked.fish_at,
+            Dimension::Distance.print(m, units)
+        ),
+        None => asked.fish_at.to_string(),
+    };
     let temperature = w.temp_c.map(|t| Dimension::Temperature.print(t, units));
     Described {
         water: format!("{depth} of {} water over {ground}{current}", w.clarity),
@@ -55,7 +66,8 @@ pub fn describe(asked: &PickRequest, units: UnitSystem) -> Described {
             asked.season,
             temperature.as_deref().unwrap_or("unknown")
         ),
-        fish: format!("{}, {}, {}", asked.species, asked.mood, asked.fish_at),
+        fish: format!("{}, {}, {fish_at}", asked.species, asked.mood),
+        fish_at,
         bait: format!(
             "{} {} {}",
             Dimension::Size.print(asked.bait.length_mm, units),
@@ -87,6 +99,14 @@ mod tests {
         assert_eq!(d.wind, "1 m/s to 4 m/s");
         let d = describe(&river, UnitSystem::Imperial);
         assert!(d.water.contains("16 ft") && d.water.contains("ft/s"));
+    }
+
+    #[test]
+    fn fish_off_the_bottom_are_told_with_the_depth_that_was_said() {
+        let told = |json: &str| describe(&asked(json), UnitSystem::Metric).fish;
+        let said = r#"{"fish_at": "suspended", "water": {"depth_m": 9, "fish_depth_m": 4}}"#;
+        assert!(told(said).ends_with(", 4 m down"), "{}", told(said));
+        assert!(!told(r#"{"fish_at": "suspended"}"#).contains("down"));
     }
 
     #[test]

@@ -8,6 +8,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::control::{Choice, Control};
+use super::describe::describe;
 use crate::ask::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
 
 /// The sentence.
@@ -305,7 +306,7 @@ impl Sentence {
 /// The question of a kept answer, told in one plain sentence.
 #[must_use]
 pub fn told(r: &yarrowfen_core::PickRequest, a: &Answer, units: UnitSystem) -> String {
-    let w = &r.water;
+    let (w, d) = (&r.water, describe(r, units));
     let temp = w.temp_c.map_or(String::new(), |t| {
         format!(" at {}", Dimension::Temperature.print(t, units))
     });
@@ -320,21 +321,19 @@ pub fn told(r: &yarrowfen_core::PickRequest, a: &Answer, units: UnitSystem) -> S
         String::new()
     };
     format!(
-        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} {} {} on a {}, by the {} school. Cast {}.",
-        Dimension::Distance.print(w.depth_m, units),
+        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} on a {}, by the {} school. Cast {}.",
+        d.depth,
         w.clarity,
         w.bottom,
         w.cover,
         r.season,
-        Dimension::Wind.print(w.wind_mps, units),
+        d.wind,
         r.species,
         r.mood,
-        r.fish_at,
-        Dimension::Size.print(r.bait.length_mm, units),
-        r.bait.plastic,
-        r.bait.form,
+        d.fish_at,
+        d.bait,
         a.rig,
         a.school,
-        Dimension::Distance.print(r.cast_m, units),
+        d.cast,
     )
 }
