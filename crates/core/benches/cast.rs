@@ -59,6 +59,8 @@ fn casts(c: &mut Criterion) {
         drift: 0.0,
         rod: 2.2,
         fish_at: FishAt::Bottom,
+        stand: rig.stand,
+        keep: rig.keep,
     };
     let cast = Cast::of(&setup);
     let long = cast.samples.last().unwrap().t;

@@ -15,7 +15,7 @@ use yarrowfen_core::base::codes::{CurrentWay, Direction, FallBy, FishAt, LiftCau
 use yarrowfen_core::base::{
     Area, GRAMS_PER_OUNCE, Length, Mass, MassDensity, ThermodynamicTemperature, UnitSystem, Volume,
 };
-use yarrowfen_core::cast::{Cast, Lure, Postures, Profile, Setup, swing};
+use yarrowfen_core::cast::{Cast, Keep, Lure, Postures, Profile, Setup, swing};
 use yarrowfen_core::physics::line::{DVec3, LineBody};
 use yarrowfen_core::physics::sink::{HeadBody, Trailing, fall as falls};
 use yarrowfen_core::physics::water::Water;
@@ -76,6 +76,13 @@ fn setup(g: f64, list: &str) -> Setup {
         drift: 0.0,
         rod: 2.2,
         fish_at: FishAt::Bottom,
+        stand: 0.9,
+        keep: Keep {
+            depth: 4.0,
+            under: None,
+            slowest: 0.3,
+            quickest: 2.0,
+        },
     }
 }
 

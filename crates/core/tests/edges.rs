@@ -5,6 +5,7 @@
 
 use serde_json::{Map, Value, json};
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::codes::Toothy;
 use yarrowfen_core::base::{UnitSystem, limits};
 
 /// The contract's numbers with the least and the most that are taken (common
@@ -23,28 +24,38 @@ const CONTRACT: &[(&str, f64, f64)] = &[
     ("water.drift_mps", 0.0, 2.5),
     ("cast_m", 2.0, 90.0),
     ("retrieve_mps", 0.0, 3.0),
+    ("retrieve_turns_ps", 0.0, 5.0),
+    ("reel_turn_m", 0.2, 1.5),
+    ("stand_m", 0.3, 12.0),
     ("tackle.line_mm", 0.04, 0.9),
     ("tackle.line_lb", 1.0, 80.0),
     ("tackle.leader_lb", 1.0, 100.0),
     ("tackle.rod_min_g", 0.0, 150.0),
     ("tackle.rod_max_g", 0.5, 300.0),
+    ("tackle.reel_ratio", 3.0, 11.0),
+    ("head.oz", 0.005, 5.0),
+    ("head.g", 0.1, 140.0),
+    ("head.post_mm", 0.0, 30.0),
+    ("head.hook.gap_mm", 2.0, 40.0),
+    ("head.hook.length_mm", 5.0, 150.0),
 ];
+
+fn put(all: &mut Map<String, Value>, field: &str, value: f64) {
+    match field.split_once('.') {
+        Some((group, rest)) => {
+            let group = all.entry(group).or_insert_with(|| json!({}));
+            put(group.as_object_mut().unwrap(), rest, value);
+        }
+        None => {
+            all.insert(field.into(), json!(value));
+        }
+    }
+}
 
 fn asked(fields: &[(&str, f64)]) -> Value {
     let mut all = Map::new();
     for (field, value) in fields {
-        match field.split_once('.') {
-            Some((group, name)) => {
-                let group = all.entry(group).or_insert_with(|| json!({}));
-                group
-                    .as_object_mut()
-                    .unwrap()
-                    .insert(name.into(), json!(value));
-            }
-            None => {
-                all.insert((*field).into(), json!(value));
-            }
-        }
+        put(&mut all, field, *value);
     }
     Value::Object(all)
 }
@@ -66,6 +77,8 @@ fn each_number_is_taken_up_to_its_bounds_and_not_beyond() {
             "water.depth_max_m" => Some(("water.depth_m", 0.2)),
             "water.wind_max_mps" => Some(("water.wind_mps", 0.0)),
             "water.fish_depth_m" => Some(("water.depth_m", 60.0)),
+            // A head in hand needs its weight.
+            "head.post_mm" | "head.hook.gap_mm" | "head.hook.length_mm" => Some(("head.g", 3.0)),
             _ => None,
         };
         let with =
@@ -128,7 +141,7 @@ fn what_is_left_out_is_taken_as_usual_and_said() {
     assert_eq!((w.depth_m, w.wind_mps, usual.cast_m), (3.0, 2.0, 20.0));
     assert_eq!(
         (w.current_mps, w.drift_mps, usual.toothy_fish),
-        (0.0, 0.0, false)
+        (0.0, 0.0, Toothy::None)
     );
     for field in [
         "water.depth_m",
@@ -145,7 +158,9 @@ fn what_is_left_out_is_taken_as_usual_and_said() {
     }
     let told =
         PickRequest::from_json(br#"{"water": {"depth_m": 2}, "toothy_fish": true}"#).unwrap();
-    assert!(told.toothy_fish && !told.assumed.iter().any(|a| a == "water.depth_m"));
+    assert!(
+        told.toothy_fish == Toothy::Likely && !told.assumed.iter().any(|a| a == "water.depth_m")
+    );
     let wrong = PickRequest::from_json(br#"{"toothy_fish": "yes", "season": 3}"#).unwrap_err();
     let fields: Vec<_> = wrong.iter().map(|f| f.field.as_str()).collect();
     assert_eq!(fields, ["season", "toothy_fish"]);

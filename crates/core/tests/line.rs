@@ -261,10 +261,11 @@ fn what_is_felt_is_that_of_the_whole_shape_at_the_margin() {
         let whole = steady::background(&Thread::new(&line, &flowing), weight, 10.0, 1.0).unwrap();
         near(whole.current / closed, 1.0, 0.03, "current");
         let blown = Stream {
-            wind: DVec2::new(0.0, 6.0 * hold::WIND_AT_LINE),
+            wind: DVec2::new(0.0, 6.0 * hold::wind_at_line(size(1.5))),
             ..Stream::still(999.0, depth)
         };
-        let closed = hold::wind_pull(size(mm * 1e-3), size(20.0), mps(6.0)).get::<newton>();
+        let closed =
+            hold::wind_pull(size(mm * 1e-3), size(20.0), mps(6.0), size(1.5)).get::<newton>();
         let whole = steady::background(&Thread::new(&line, &blown), closed, 10.0, 1.0).unwrap();
         near(whole.wind / closed, 1.0, 0.03, "wind");
     }

@@ -135,7 +135,8 @@ fn submerged_weight_follows_archimedes() {
 }
 
 /// Worked by hand: 0.2 mm line, 20 m cast, 5 m/s: ½ · 1.225 · 1.2 · 0.0002 ·
-/// 10 · (0.76 · 5)² = 0.02123 N. In water: 3 m, 0.5 m/s: ½ · 1000 · 1.2 ·
+/// 10 · (0.7606 · 5)² = 0.02126 N: from 1.5 m, ln(0.75/0.0002)/ln(10/0.0002) = 0.7606 of
+/// the wind blows at the line. In water: 3 m, 0.5 m/s: ½ · 1000 · 1.2 ·
 /// 0.0002 · 3 · 0.6 · 0.25 = 0.054 N.
 #[test]
 fn the_pull_of_wind_and_current_is_as_worked_by_hand() {
@@ -143,8 +144,9 @@ fn the_pull_of_wind_and_current_is_as_worked_by_hand() {
         Length::new::<meter>(2e-4),
         Velocity::new::<meter_per_second>,
     );
-    let wind = hold::wind_pull(line, Length::new::<meter>(20.0), mps(5.0)).get::<newton>();
-    assert!((wind - 0.94 * 0.021_227).abs() < 1e-5, "{wind}");
+    let metres = Length::new::<meter>;
+    let wind = hold::wind_pull(line, metres(20.0), mps(5.0), metres(1.5)).get::<newton>();
+    assert!((wind - 0.94 * 0.021_260).abs() < 1e-5, "{wind}");
     let flow =
         hold::current_pull(line, Length::new::<meter>(3.0), mps(0.5), 1000.0).get::<newton>();
     assert!((flow - 0.83 * 0.0675).abs() < 1e-9, "{flow}");

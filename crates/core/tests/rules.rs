@@ -41,7 +41,11 @@ fn cases() -> Vec<(PickRequest, BTreeSet<String>)> {
 fn rules() -> BTreeMap<&'static str, &'static str> {
     let tables = ENGINE.tables();
     let of_rigs = tables.practice.values().flat_map(|p| p.each());
-    let all = tables.rules.each().chain(of_rigs);
+    let all = tables
+        .rules
+        .each()
+        .chain(of_rigs)
+        .chain(tables.courses.each());
     all.map(|(list, rule)| (rule.code, list)).collect()
 }
 
@@ -79,6 +83,7 @@ fn each_rule_is_tried_on_both_sides() {
         .rules
         .each()
         .chain(tables.practice.values().flat_map(|p| p.each()))
+        .chain(tables.courses.each())
         .filter(|(_, r)| r.when.is_always() && r.unless.is_none())
         .map(|(_, r)| r.code)
         .collect();

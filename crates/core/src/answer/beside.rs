@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::Text;
 use super::tied_on::{Head, Hook, Weight};
-use crate::base::codes::{Basis, Material, Rig, School, Topic};
+use crate::base::codes::{Basis, Judged, Material, Rig, School, Shape, Topic};
 
 /// One reason, with what it rests on.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -32,6 +32,40 @@ pub struct Reason {
 pub struct Coded {
     #[serde(default)]
     pub code: Text,
+    #[serde(default)]
+    pub text: Text,
+}
+
+/// Whether the rig that was asked for suits here.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct FitsAnswer {
+    /// Whether it does.
+    pub ok: bool,
+    /// Why it does not.
+    #[serde(default)]
+    pub why_not: Option<Text>,
+    /// The rig that suits best instead.
+    #[serde(default)]
+    pub better_rig: Option<Rig>,
+}
+
+/// A head in the hand held against one need.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct JudgedNeed {
+    /// Which need.
+    pub need: Judged,
+    /// What the head in hand has.
+    pub measure: f64,
+    /// What is wanted: at least, or at most.
+    pub wanted: f64,
+    /// Their unit.
+    #[serde(default)]
+    pub unit: Text,
+    /// How far it holds, as a share of what is wanted; under 0 it fails.
+    pub margin: f64,
+    /// In words.
     #[serde(default)]
     pub text: Text,
 }
@@ -189,12 +223,16 @@ pub struct Considered {
     pub taken: bool,
 }
 
-/// A rig that cannot be fished there, whatever else speaks for it.
+/// A rig, or a head's shape, that cannot be fished there, whatever else speaks for it.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct Excluded {
     /// The rig.
-    pub rig: Rig,
+    #[serde(default)]
+    pub rig: Option<Rig>,
+    /// The shape.
+    #[serde(default)]
+    pub shape: Option<Shape>,
     /// Why, in plain words.
     #[serde(default)]
     pub why: Text,

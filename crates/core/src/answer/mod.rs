@@ -11,11 +11,13 @@ use std::borrow::Cow;
 use serde::{Deserialize, Serialize};
 
 pub use beside::{
-    BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, MaterialReport, Reason,
-    RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
+    BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, FitsAnswer, JudgedNeed,
+    MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
 };
 pub use own::{Buy, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
-pub use tied_on::{Conflict, Give, Head, Hook, Line, Retrieve, Rod, Sink, Weight, Window};
+pub use tied_on::{
+    Conflict, CourseAnswer, Give, Head, Hook, Line, Retrieve, Rod, Sink, Weight, Window,
+};
 
 use crate::base::codes::{Rig, School};
 
@@ -46,6 +48,16 @@ pub struct Answer {
     pub line: Line,
     /// Rod.
     pub rod: Rod,
+    /// How the bait goes through the water; none in answers from before it was
+    /// chosen.
+    #[serde(default)]
+    pub course: Option<CourseAnswer>,
+    /// Whether the rig suits, where it was asked for.
+    #[serde(default)]
+    pub fits: Option<FitsAnswer>,
+    /// How a head in the hand is judged.
+    #[serde(default)]
+    pub judged: Vec<JudgedNeed>,
     /// How to fish it.
     pub retrieve: Retrieve,
     /// How to rig it, with marks measured for this bait.
@@ -92,7 +104,7 @@ pub struct Answer {
     /// Depth, m, that the answer is computed at: the middle of a range.
     #[serde(default)]
     pub depth_m: Option<f64>,
-    /// Depth, m, at which it is fished: the bottom, or where the fish are.
+    /// Depth of the fish, m: the bottom, or where they are off it.
     #[serde(default)]
     pub fish_depth_m: Option<f64>,
     /// Seconds to count before the retrieve begins, where it is fished off the

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::Text;
 use crate::base::codes::{
-    Action, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Shape, Tie,
+    Action, Course, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Shape, Tie,
     UpperBound, Wire,
 };
 
@@ -132,6 +132,10 @@ pub struct Sink {
     pub speed_mps: f64,
     #[serde(default)]
     pub time_s: f64,
+    /// Seconds to the bottom as it is let down there; 0 where it floats, and in
+    /// answers from before it was told.
+    #[serde(default)]
+    pub down_s: f64,
     /// Least and most speed by the spread of the coefficients.
     #[serde(default)]
     pub band_mps: (f64, f64),
@@ -144,6 +148,10 @@ pub struct Sink {
     /// Weight of the whole rig in water, in newtons.
     #[serde(default)]
     pub submerged_n: f64,
+    /// Terminal velocity of the head alone, without hook and bait; 0 in answers
+    /// from before it was told.
+    #[serde(default)]
+    pub bare_head_mps: f64,
 }
 
 /// Line and leader.
@@ -174,6 +182,32 @@ pub struct Rod {
     pub rated_g: (f64, f64),
     #[serde(default)]
     pub reel: Text,
+}
+
+/// How the bait goes through the water.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct CourseAnswer {
+    /// Its code.
+    pub code: Course,
+    /// Why it is this one.
+    #[serde(default)]
+    pub why: Text,
+    /// Speed of what is drawn or wound, m/s.
+    #[serde(default)]
+    pub speed_mps: f64,
+    /// The same in turns of the handle a second.
+    #[serde(default)]
+    pub turns_ps: f64,
+    /// Rest after landing, s.
+    #[serde(default)]
+    pub rest_s: f64,
+    /// What is then done over and over.
+    #[serde(default)]
+    pub moves: Vec<Text>,
+    /// How long a lift falls, s, where something is lifted.
+    #[serde(default)]
+    pub lift_s: Option<f64>,
 }
 
 /// How to fish it.

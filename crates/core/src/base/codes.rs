@@ -4,6 +4,7 @@
 
 pub(crate) use super::code::codes;
 pub use super::code::{Code, Words};
+pub use super::worked::*;
 
 codes! {
     /// The nine rigs that are chosen for.
@@ -236,7 +237,7 @@ codes! {
 }
 codes! {
     /// A rod's strength.
-    Power { UltraLight = "ultra_light", Light = "light", MediumLight = "medium_light", Medium = "medium", MediumHeavy = "medium_heavy" }
+    Power { UltraLight = "ultra_light", Light = "light", MediumLight = "medium_light", Medium = "medium", MediumHeavy = "medium_heavy", Heavy = "heavy" }
 }
 codes! {
     /// Where a rod bends.
@@ -274,6 +275,7 @@ codes! {
         SinkTarget = "sink_target",
         SnapFree = "snap_free",
         Grind = "grind",
+        HoldsDepth = "holds_depth",
     }
 }
 codes! {
@@ -285,6 +287,7 @@ codes! {
         RodMax = "rod_max",
         HoverLevel = "hover_level",
         Everyday = "everyday",
+        KeptUp = "kept_up",
     }
 }
 codes! {
@@ -324,6 +327,7 @@ codes! {
         Advice = "advice",
         Rigging = "rigging",
         Retrieve = "retrieve",
+        Course = "course",
         HookSet = "hook_set",
         LeaveWhen = "leave_when",
         Step = "step",
@@ -331,60 +335,6 @@ codes! {
     }
 }
 
-codes! {
-    /// Which way a cast is brought over a sloping bottom.
-    Direction { Up = "up", Down = "down" }
-}
-impl Direction {
-    /// The other one.
-    #[must_use]
-    pub const fn other(self) -> Self {
-        match self {
-            Self::Up => Self::Down,
-            Self::Down => Self::Up,
-        }
-    }
-}
-codes! {
-    /// How the line is held while a lure falls.
-    FallBy {
-        Slack = "slack",
-        SemiTight = "semi_tight",
-        Tight = "tight",
-        Pendulum = "pendulum",
-    }
-}
-codes! {
-    /// What is done in a retrieve.
-    MoveKind {
-        Drag = "drag",
-        Wind = "wind",
-        Hop = "hop",
-        Snap = "snap",
-        Shake = "shake",
-        Pause = "pause",
-        LiftKill = "lift_kill",
-        Scoot = "scoot",
-        DeadStick = "dead_stick",
-    }
-}
-codes! {
-    /// Where a current runs, seen from the angler.
-    CurrentWay { Across = "across", Toward = "toward", Away = "away" }
-}
-codes! {
-    /// Why a lure leaves the bottom where it was not meant to.
-    LiftCause {
-        Line = "line",
-        Flow = "flow",
-        Water = "water",
-        Bottom = "bottom",
-    }
-}
-codes! {
-    /// Where a lure is likely to hang.
-    HangCause { Edge = "edge", Step = "step" }
-}
 codes! {
     /// How a hook sits in a bait.
     Sits {

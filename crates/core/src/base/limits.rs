@@ -47,11 +47,20 @@ limits! {
     DRIFT = "water.drift_mps", "m/s", Some(Dimension::Speed), 0.0 ..= 2.5;
     CAST = "cast_m", "m", Some(Dimension::Distance), 2.0 ..= 90.0;
     RETRIEVE = "retrieve_mps", "m/s", Some(Dimension::Speed), 0.0 ..= 3.0;
+    TURNS = "retrieve_turns_ps", "1/s", None, 0.0 ..= 5.0;
+    REEL_TURN = "reel_turn_m", "m", Some(Dimension::Distance), 0.2 ..= 1.5;
+    STAND = "stand_m", "m", Some(Dimension::Distance), 0.3 ..= 12.0;
     LINE_MM = "tackle.line_mm", "mm", None, 0.04 ..= 0.9;
     LINE_LB = "tackle.line_lb", "lb", None, 1.0 ..= 80.0;
     LEADER_LB = "tackle.leader_lb", "lb", None, 1.0 ..= 100.0;
     ROD_MIN = "tackle.rod_min_g", "g", None, 0.0 ..= 150.0;
     ROD_MAX = "tackle.rod_max_g", "g", None, 0.5 ..= 300.0;
+    REEL_RATIO = "tackle.reel_ratio", "", None, 3.0 ..= 11.0;
+    HEAD_OZ = "head.oz", "oz", None, 0.005 ..= 5.0;
+    HEAD_G = "head.g", "g", None, 0.1 ..= 140.0;
+    HEAD_POST = "head.post_mm", "mm", Some(Dimension::Size), 0.0 ..= 30.0;
+    HEAD_GAP = "head.hook.gap_mm", "mm", Some(Dimension::Size), 2.0 ..= 40.0;
+    HEAD_HOOK_LENGTH = "head.hook.length_mm", "mm", Some(Dimension::Size), 5.0 ..= 150.0;
 }
 
 limits! {

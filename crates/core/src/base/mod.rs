@@ -13,6 +13,7 @@ mod quantities;
 mod reading;
 pub mod text;
 pub mod vocabulary;
+mod worked;
 
 pub use dimension::{Dimension, UnitSystem};
 pub use faults::FieldError;

@@ -8,6 +8,9 @@ use crate::tables::retrieve::Move;
 pub(super) enum Act {
     /// Reels in so much line, m, at a speed.
     Reel(f64, f64),
+    /// Reels in so much line, m, about a speed, so that the lure keeps its depth; the
+    /// tip trembles by so much, m, while it does.
+    Keep(f64, f64, f64),
     /// Swings the rod tip up by so much, m, at a speed; the line is held.
     Raise(f64, f64),
     /// Lowers the rod at a speed while the reel keeps the line just tight.
@@ -22,6 +25,8 @@ pub(super) enum Act {
     Shake(f64, f64),
     /// Lets it fall until it touches bottom, s at most.
     Fall(FallBy, f64),
+    /// Lets it fall to the bottom, or off it no farther than the fish are.
+    Kill(FallBy, f64),
 }
 
 /// Longest wait for a fall within a retrieve, s.
@@ -58,7 +63,7 @@ impl Move {
             MoveKind::LiftKill => out.extend([
                 Act::Raise(m, at(LIFT_MPS)),
                 Act::Drop(LOWER_MPS),
-                Act::Fall(FallBy::SemiTight, LONGEST_FALL_S),
+                Act::Kill(FallBy::SemiTight, LONGEST_FALL_S),
             ]),
             MoveKind::Scoot => {
                 let pulls = (m / SCOOT_PULL_M).ceil().max(1.0);
@@ -69,6 +74,8 @@ impl Move {
                     ]);
                 }
             }
+            MoveKind::Swim => out.push(Act::Keep(m, at(retrieve), 0.0)),
+            MoveKind::Stroll => out.push(Act::Keep(m, at(retrieve), TREMBLE_M)),
             MoveKind::Shake => out.push(Act::Shake(TREMBLE_M, m)),
             MoveKind::Pause => out.push(Act::Hold(m)),
             MoveKind::DeadStick => out.push(Act::Slack(m)),

@@ -20,12 +20,16 @@ struct Course {
     seconds: f64,
     /// Line drawn in, m/s.
     reel: f64,
+    /// How much line is drawn in while the lure keeps its depth, m.
+    keeps: Option<f64>,
     /// Turn of the rod, rad/s.
     turn: f64,
     /// Tremble of the rod, rad.
     tremble: f64,
-    /// Whether it ends when the lure touches the bottom.
+    /// Whether it ends when the lure touches the bottom, and whether under the fish.
     until_bottom: bool,
+    /// See `until_bottom`.
+    until_under: bool,
 }
 
 impl Course {
@@ -33,9 +37,11 @@ impl Course {
         let still = Self {
             seconds: 0.0,
             reel: 0.0,
+            keeps: None,
             turn: 0.0,
             tremble: 0.0,
             until_bottom: false,
+            until_under: false,
         };
         let turned = |to: f64, speed: f64| Self {
             seconds: (to - angle).abs() * rod / speed,
@@ -46,6 +52,13 @@ impl Course {
             Act::Reel(metres, speed) => Self {
                 seconds: metres / speed,
                 reel: speed,
+                ..still
+            },
+            Act::Keep(metres, speed, tremble) => Self {
+                seconds: f64::INFINITY,
+                reel: speed,
+                keeps: Some(metres),
+                tremble: tremble / rod,
                 ..still
             },
             Act::Raise(metres, speed) => {
@@ -64,11 +77,33 @@ impl Course {
                 until_bottom: true,
                 ..still
             },
+            Act::Kill(_, seconds) => Self {
+                seconds,
+                until_bottom: true,
+                until_under: true,
+                ..still
+            },
         }
     }
 }
 
+/// How far over or under its depth a lure is, m, when the reel follows it as
+/// much as it may (v0).
+const KEPT_WITHIN_M: f64 = 0.25;
+
 impl Sim<'_> {
+    /// How many times the speed said the reel turns so that the lure keeps its
+    /// depth: slower where it has risen, quicker where it has sunk.
+    fn reel_to_keep(&self) -> f64 {
+        let keep = &self.keep;
+        let sunk = (-keep.depth - self.at.z) / KEPT_WITHIN_M;
+        if sunk > 0.0 {
+            1.0 + sunk.min(1.0) * (keep.quickest - 1.0)
+        } else {
+            1.0 + sunk.max(-1.0) * (1.0 - keep.slowest)
+        }
+    }
+
     /// Does one act; `until` is the latest second. Its last step is as long as
     /// what is left of it, so that an act lasts as long as it says.
     pub(super) fn perform(&mut self, act: Act, until: f64) {
@@ -77,15 +112,16 @@ impl Sim<'_> {
             | Act::Hold(_)
             | Act::Raise(..)
             | Act::Reel(..)
+            | Act::Keep(..)
             | Act::Shake(..) => Kept::Held,
             Act::Follow(_) => Kept::Taken,
             Act::Drop(_) | Act::Slack(_) => Kept::Let(FallBy::Slack),
-            Act::Fall(by, _) => Kept::Let(by),
+            Act::Fall(by, _) | Act::Kill(by, _) => Kept::Let(by),
         };
         if matches!(self.kept, Kept::Let(_)) {
             self.tension = 0.0;
         }
-        if matches!(act, Act::Reel(..) | Act::Raise(..)) {
+        if matches!(act, Act::Reel(..) | Act::Keep(..) | Act::Raise(..)) {
             // Slack is taken up before a lure is moved.
             let (aim, behind) = self.aim(self.held_tip);
             self.out = self.out.min((self.at - aim).length() + behind);
@@ -94,10 +130,20 @@ impl Sim<'_> {
         let course = Course::of(act, from, self.rod);
         let moves = course.turn != 0.0 || course.tremble != 0.0;
         let drawn = course.reel.max(course.turn.max(0.0) * self.rod);
+        let mut kept = 0.0;
         while self.t < until && !(self.home() && self.act > 0) {
             let gone = self.t - start;
-            let left = course.seconds - gone;
-            if left <= 1e-9 || (course.until_bottom && self.touches && gone > 0.05) {
+            let reel = match course.keeps {
+                Some(_) => course.reel * self.reel_to_keep(),
+                None => course.reel,
+            };
+            let left = match course.keeps {
+                Some(metres) => (metres - kept) / reel,
+                None => course.seconds - gone,
+            };
+            let down = course.until_bottom && self.touches && gone > 0.05;
+            let under = course.until_under && self.keep.under.is_some_and(|d| -self.at.z >= d);
+            if left <= 1e-9 || down || under {
                 break;
             }
             let pace = self.speed().max(drawn);
@@ -108,7 +154,8 @@ impl Sim<'_> {
             };
             let phase = maths::sin(2.0 * PI * TREMBLES_HZ * (gone + dt)).max(0.0);
             self.angle = from + course.turn * (gone + dt) + course.tremble * phase;
-            self.advance(dt, course.reel, moves);
+            kept += reel * dt;
+            self.advance(dt, reel, moves);
         }
         if course.tremble != 0.0 {
             self.angle = from;

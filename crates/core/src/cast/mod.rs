@@ -6,6 +6,7 @@
 mod acts;
 pub mod grounds;
 mod hands;
+mod keep;
 mod lure;
 mod profile;
 mod read;
@@ -17,9 +18,10 @@ pub mod swing;
 
 pub use crate::physics::flight::{Entry, entry};
 pub use crate::tables::retrieve::Move;
+pub use keep::Keep;
 pub use lure::{Lure, Postures};
 pub use profile::{DEEPEST_M, MOST_M, MOST_POINTS, Profile};
-pub use read::{Figures, HangPlace, LiftOff, reach};
+pub use read::{Figures, HangPlace, LiftOff, Lifted, reach};
 pub use ready::CastRig;
 pub use run::Cast;
 pub use setup::{ROD_M, Setup};

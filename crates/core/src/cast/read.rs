@@ -45,6 +45,17 @@ pub struct HangPlace {
     pub risk: f64,
 }
 
+/// A lift on purpose.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lifted {
+    /// Distance from the angler, m.
+    pub out: f64,
+    /// How high over the bottom it came, m.
+    pub height: f64,
+    /// How long it then fell, s.
+    pub seconds: f64,
+}
+
 /// The figures of a cast. Shares are 0..1 of the time of the retrieve, which
 /// begins when it has landed.
 #[derive(Debug, Clone, PartialEq)]
@@ -68,6 +79,8 @@ pub struct Figures {
     /// How high it comes at most when it is lifted on purpose, m, and how long it
     /// then falls, s.
     pub lift: (f64, f64),
+    /// Every lift on purpose from which it came down again.
+    pub lifts: Vec<Lifted>,
     /// Mean height over the bottom, m.
     pub mean_height: f64,
     /// Where it leaves the bottom unasked.
@@ -76,9 +89,10 @@ pub struct Figures {
     pub hangs: Vec<HangPlace>,
 }
 
-/// Where the fish take, in words.
+/// Where the fish take, in words; suspended ones take about the depth at which
+/// it is fished.
 #[must_use]
-pub fn reach(fish_at: FishAt, units: UnitSystem) -> String {
+pub fn reach(fish_at: FishAt, depth: f64, units: UnitSystem) -> String {
     let within = |m: f64| {
         format!(
             "within {} of the bottom",
@@ -88,16 +102,21 @@ pub fn reach(fish_at: FishAt, units: UnitSystem) -> String {
     match fish_at {
         FishAt::Bottom => within(ZONE_BOTTOM_M),
         FishAt::JustAbove => within(ZONE_ABOVE_M),
-        FishAt::Suspended => "in the middle third of the water".into(),
+        FishAt::Suspended => format!("about {} down", Dimension::Distance.print(depth, units)),
     }
 }
 
+/// Half the band about their depth in which suspended fish take, as a share of the
+/// depth of the water (the middle third), and at least, m (v0).
+const BAND_SHARE: f64 = 1.0 / 6.0;
+const BAND_LEAST_M: f64 = 0.3;
+
 /// Whether a height over the bottom is where the fish take.
-fn in_zone(fish_at: FishAt, height: f64, depth: f64) -> bool {
+fn in_zone((fish_at, at): (FishAt, f64), height: f64, depth: f64) -> bool {
     match fish_at {
         FishAt::Bottom => height <= ZONE_BOTTOM_M,
         FishAt::JustAbove => height <= ZONE_ABOVE_M,
-        FishAt::Suspended => (depth / 3.0..=2.0 * depth / 3.0).contains(&height),
+        FishAt::Suspended => (depth - height - at).abs() <= (BAND_SHARE * depth).max(BAND_LEAST_M),
     }
 }
 
@@ -125,6 +144,9 @@ pub(super) fn figures(
         .map_or((0.0, 0.0), |(a, b)| (a.at.x - b.at.x, b.at.y - a.at.y));
     let count = |f: &dyn Fn(&Sample) -> bool| rest.iter().filter(|s| f(s)).count();
     let drawn = count(&|s| !on_purpose(s));
+    let lifts = lifts(rest, &on_purpose);
+    let highest = lifts.iter().max_by(|a, b| a.height.total_cmp(&b.height));
+    let highest = highest.copied();
     Figures {
         landed,
         moved,
@@ -139,27 +161,44 @@ pub(super) fn figures(
         contact: share(count(&|s| s.touches), rest.len()),
         contact_when_drawn: share(count(&|s| s.touches && !on_purpose(s)), drawn),
         zone: share(
-            count(&|s| in_zone(setup.fish_at, s.height, -bed.height(s.at.x))),
+            count(&|s| {
+                in_zone(
+                    (setup.fish_at, setup.keep.depth),
+                    s.height,
+                    -bed.height(s.at.x),
+                )
+            }),
             rest.len(),
         ),
         slack: rest.iter().map(|s| s.slack).sum::<f64>() / (0.1 * rest.len().max(1) as f64),
-        lift: lifts(rest, &on_purpose),
+        lift: highest.map_or((0.0, 0.0), |l| (l.height, l.seconds)),
+        lifts,
         mean_height: rest.iter().map(|s| s.height).sum::<f64>() / rest.len().max(1) as f64,
         lift_offs: lift_offs(rest, &on_purpose),
         hangs: hangs(&setup.lure, bed, rest),
     }
 }
 
-/// The highest lift on purpose from which it came down again, m, and how long
-/// that fall took, s; (0, 0) where it never did.
-fn lifts(rest: &[Sample], on_purpose: &dyn Fn(&Sample) -> bool) -> (f64, f64) {
-    let last_touch = rest.iter().rposition(|s| s.touches).unwrap_or(0);
-    let lifted = (0..last_touch).filter(|i| on_purpose(&rest[*i]));
-    let top = lifted.max_by(|a, b| rest[*a].crest.total_cmp(&rest[*b].crest));
-    top.map_or((0.0, 0.0), |top| {
-        let down = rest[top..].iter().find(|s| s.touches);
-        (rest[top].crest, down.map_or(0.0, |s| s.t - rest[top].t))
-    })
+/// Each lift on purpose from which it came down again.
+fn lifts(rest: &[Sample], on_purpose: &dyn Fn(&Sample) -> bool) -> Vec<Lifted> {
+    let mut found = Vec::new();
+    let mut at = 0;
+    while let Some(up) = (at..rest.len()).find(|i| on_purpose(&rest[*i]) && !rest[*i].touches) {
+        let Some(long) = rest[up..].iter().position(|s| s.touches) else {
+            break;
+        };
+        let spell = &rest[up..up + long];
+        let top = spell.iter().max_by(|a, b| a.crest.total_cmp(&b.crest));
+        if let Some(top) = top.filter(|s| s.crest >= LEAST_GAP_M) {
+            found.push(Lifted {
+                out: top.at.x,
+                height: top.crest,
+                seconds: rest[up + long].t - top.t,
+            });
+        }
+        at = up + long;
+    }
+    found
 }
 
 /// Spells off the bottom between two touches, or from a touch to the end.

@@ -1,5 +1,6 @@
 //! A rig made ready to be cast.
 
+use super::keep::Keep;
 use super::lure::Lure;
 use crate::base::codes::{FallBy, FishAt, Rig, Shape};
 use crate::tables::retrieve::Move;
@@ -36,4 +37,8 @@ pub struct CastRig {
     pub temp_c: f64,
     /// Where the fish are.
     pub fish_at: FishAt,
+    /// The depth at which it is fished: what is swum is kept there.
+    pub keep: Keep,
+    /// Height over the water from which the rod is held, m.
+    pub stand: f64,
 }

@@ -6,8 +6,11 @@ use super::profile::Bed;
 use super::read::{self, Figures};
 use super::setup::Setup;
 use super::sim::{STEP_S, Sample, Sim};
+use crate::base::Length;
 use crate::physics::flight::{Entry, entry};
+use crate::physics::hold;
 use crate::physics::line::{DVec3, Pull, Stream, Thread};
+use uom::si::length::meter;
 
 /// Longest time that a cast is followed, s.
 const LONGEST_S: f64 = 300.0;
@@ -57,7 +60,7 @@ impl Cast {
         let in_air = lure.drag_area(0.5, lure.postures.slack);
         let entry = entry(splash, lure.mass, in_air);
         let speed = DVec3::new(entry.out, 0.0, -entry.down);
-        let mut sim = Sim::new(lure, &bed, stream, setup.rod, step, (splash, speed));
+        let mut sim = Sim::new(setup, &bed, stream, step, (splash, speed));
         let longest = setup.count.unwrap_or(LONGEST_FALL_S);
         sim.perform(Act::Fall(setup.fall, longest), LONGEST_FALL_S);
         let landed = sim.lying();
@@ -113,9 +116,39 @@ impl Cast {
         );
         let stream = setup.stream(-bed.height(setup.cast));
         let start = (setup.cast, DVec3::ZERO);
-        let mut sim = Sim::new(&setup.lure, &bed, stream, setup.rod, step, start);
+        let mut sim = Sim::new(setup, &bed, stream, step, start);
         sim.perform(Act::Fall(setup.fall, LONGEST_FALL_S), LONGEST_FALL_S);
         sim.samples
+    }
+
+    /// The highest lift of the moves, done once from a lure that lies at half the cast
+    /// (or where the line is no steeper than a retrieve's) with its line tight: how high it comes, m, and how long it then falls, s; none
+    /// where nothing is lifted, or it does not come down again.
+    #[must_use]
+    pub fn one_lift(setup: &Setup) -> Option<(f64, f64)> {
+        let lifts = setup.moves.iter().filter(|m| m.kind.leaves_bottom());
+        let highest = lifts.max_by(|a, b| a.amount.total_cmp(&b.amount))?;
+        let long = setup.cast + 2.0;
+        let bed = Bed::new(&setup.profile, setup.direction, setup.cast, long);
+        let metres = Length::new::<meter>;
+        let (depth, stand) = (setup.profile.depth_at(setup.cast / 2.0), setup.stand);
+        let out = hold::no_steeper(metres(depth), setup.cast / 2.0, metres(stand));
+        let stream = setup.stream(-bed.height(out));
+        let mut sim = Sim::new(setup, &bed, stream, STEP_S, (out, DVec3::ZERO));
+        sim.lie_down();
+        let mut acts = Vec::new();
+        highest.acts(setup.retrieve, setup.fall_after, &mut acts);
+        for act in acts {
+            sim.perform(act, LONGEST_FALL_S);
+        }
+        let (up, top) = sim.samples.iter().enumerate().max_by(|a, b| {
+            let by_height = a.1.crest.total_cmp(&b.1.crest);
+            by_height.then(b.0.cmp(&a.0))
+        })?;
+        // The last fall ends as it touches, between two samples.
+        let down = sim.samples[up..].iter().find(|s| s.touches).map(|s| s.t);
+        let down = down.or(sim.lying())?;
+        Some((top.crest, down - top.t))
     }
 
     /// The line at a moment, from lure to tip, as it hangs in current and wind

@@ -1,5 +1,6 @@
 //! What is cast, where, and how it is brought.
 
+use super::keep::Keep;
 use super::lure::Lure;
 use super::profile::{Bed, Profile};
 use super::ready::CastRig;
@@ -7,8 +8,7 @@ use crate::base::codes::{CurrentWay, Direction, FallBy, FishAt};
 use crate::physics::line::{DVec2, Stream};
 use crate::tables::retrieve::Move;
 
-/// Length of a rod where none is given, m (common practice: 6 ft 6 in to 7 ft 6 in).
-pub const ROD_M: f64 = 2.2;
+pub use crate::physics::hold::ROD_M;
 /// Least depth of water that a lure is thrown into, m.
 const LEAST_SPLASH_M: f64 = 0.3;
 
@@ -46,6 +46,10 @@ pub struct Setup {
     pub rod: f64,
     /// Where the fish are.
     pub fish_at: FishAt,
+    /// Height over the water from which the rod is held, m.
+    pub stand: f64,
+    /// The depth at which what is swum is kept.
+    pub keep: Keep,
 }
 
 impl Setup {
@@ -68,6 +72,8 @@ impl Setup {
             drift: 0.0,
             rod: ROD_M,
             fish_at: rig.fish_at,
+            stand: rig.stand,
+            keep: rig.keep,
         }
     }
 

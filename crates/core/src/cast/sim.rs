@@ -7,8 +7,10 @@
 //! The line is straight from lure to tip, over an edge of the bottom where one
 //! lies between; its own loads count as in [`Chord`].
 
+use super::keep::Keep;
 use super::lure::Lure;
 use super::profile::Bed;
+use super::setup::Setup;
 use crate::base::codes::FallBy;
 use crate::base::maths;
 use crate::physics::drag;
@@ -29,9 +31,7 @@ const TOUCH_M: f64 = 0.01;
 const FELT_S: f64 = 0.04;
 /// A line with less pull than this share of the lure's weight is slack.
 const SLACK_SHARE: f64 = 0.02;
-/// Height of the hands over the water, m, and the rod's angle at rest (v0).
-const HANDS_M: f64 = 0.9;
-pub(super) const LOW_DEG: f64 = 5.0;
+pub(super) use crate::physics::hold::ROD_LOW_DEG as LOW_DEG;
 
 /// A moment of the cast.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -80,6 +80,8 @@ pub(super) struct Sim<'a> {
     pub bed: &'a Bed,
     pub stream: Stream,
     pub rod: f64,
+    pub stand: f64,
+    pub(super) keep: Keep,
     pub step: f64,
     pub(super) t: f64,
     dt: f64,
@@ -107,19 +109,21 @@ pub(super) struct Sim<'a> {
 
 impl<'a> Sim<'a> {
     pub(super) fn new(
-        lure: &'a Lure,
+        setup: &'a Setup,
         bed: &'a Bed,
         stream: Stream,
-        rod: f64,
         step: f64,
         (out, down): (f64, DVec3),
     ) -> Self {
+        let lure = &setup.lure;
         let at = DVec3::new(out, 0.0, 0.0);
         let mut sim = Self {
             lure,
             bed,
             stream,
-            rod,
+            rod: setup.rod,
+            stand: setup.stand,
+            keep: setup.keep,
             step,
             t: 0.0,
             dt: step,
@@ -149,8 +153,16 @@ impl<'a> Sim<'a> {
         sim
     }
 
+    /// Lays the lure on the bottom where it is, its line tight.
+    pub(super) fn lie_down(&mut self) {
+        self.at.z = self.bed.height(self.at.x);
+        self.out = (self.held_tip - self.at).length();
+        self.kept = Kept::Held;
+        self.touches = true;
+    }
+
     fn tip(&self) -> DVec3 {
-        let base = (self.stream.drift * self.t).extend(HANDS_M);
+        let base = (self.stream.drift * self.t).extend(self.stand);
         base + self.rod * DVec3::new(maths::cos(self.angle), 0.0, maths::sin(self.angle))
     }
 

@@ -4,7 +4,7 @@
 use super::lure::Lure;
 use super::setup::Setup;
 use crate::base::codes::FallBy;
-use crate::physics::hold::{CURRENT_MEAN, ROD_TIP};
+use crate::physics::hold::CURRENT_MEAN;
 use crate::physics::line::steady::{Towed, hold};
 use crate::physics::line::{DVec2, DVec3, Stream, Thread};
 
@@ -43,7 +43,7 @@ pub fn drift_at_loss(setup: &Setup, depth: f64) -> Option<f64> {
     let still = Stream::still(lure.water.density.value, depth);
     let (at, tip) = (
         DVec3::new(0.0, 0.0, -depth),
-        DVec3::new(setup.cast, 0.0, ROD_TIP),
+        DVec3::new(setup.cast, 0.0, setup.stand),
     );
     let holds = |drift: f64| {
         let stream = Stream {

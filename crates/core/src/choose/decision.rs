@@ -3,10 +3,12 @@
 
 use uom::si::{length::meter, time::second};
 
+use super::course::{Brought, Worked, hands, moved, rest};
 use super::facts::Facts;
 use super::line::{LineChoice, tackle};
 use super::needs::Needs;
 use super::rig_on_question::RigOnQuestion;
+use super::rod::rod_most_g;
 use super::rules::{Record, holds};
 use super::school::SchoolRule;
 use super::setting::way_down;
@@ -19,7 +21,7 @@ use crate::gear::hook::HookFit;
 use crate::physics::sink::{Fall, HeadBody};
 use crate::tables::rules::Rule;
 use crate::tables::when::{CodeFact, Flag};
-use crate::tables::{ShapeRow, Way, WayDown};
+use crate::tables::{ShapeRow, WayDown};
 
 /// What one rig ties on for a question.
 #[derive(Debug)]
@@ -30,6 +32,8 @@ pub struct Decision<'w> {
     pub school: School,
     /// See `school`.
     pub school_rule: SchoolRule,
+    /// How it goes through the water.
+    pub course: &'w Worked,
     /// The window and the rung.
     pub choice: Choice,
     /// The needs that bound it.
@@ -72,12 +76,13 @@ impl<'a> RigOnQuestion<'a> {
         let (fit, wire) = self.hook_for(mass);
         let total = mass + self.bait.mass() + fit.measured.mass();
         let mut tie_record = Record::default();
-        let facts = Facts::of_question(self);
+        let facts = self.facts();
         let (tie, tie_rule) = tie(self.rig, self.tables, &facts, &mut tie_record);
         Decision {
             on: self,
             school,
             school_rule,
+            course: &self.courses[school],
             choice,
             fall: needs.fall(&body),
             way_down: way_down(self.rig, self.tables.school(school)),
@@ -140,7 +145,7 @@ impl<'w> Decision<'w> {
     /// Depth at which it is fished, m: the bottom, or where the fish are.
     #[must_use]
     pub fn reach_m(&self) -> f64 {
-        self.on.conditions.reach_m(self.on.tables)
+        self.on.conditions.reach_m(self.course.code, self.on.tables)
     }
 
     /// Seconds to count before the retrieve begins where it is not fished on the
@@ -164,27 +169,43 @@ impl<'w> Decision<'w> {
     /// The facts of the question with what was chosen.
     #[must_use]
     pub fn facts(&self) -> Facts {
-        let mut facts = Facts::of_question(self.on);
+        let mut facts = self.on.facts();
         facts.know(CodeFact::School, self.school);
+        facts.know(CodeFact::Course, self.course.code);
         facts.know(CodeFact::Shape, self.shape.code);
         facts.know(CodeFact::Wire, self.hook.wire);
         facts.flags[Flag::Crossed] = self.crossed();
         facts.flags[Flag::Felt] = self.felt_on_bottom();
         facts.flags[Flag::HookFits] = self.fit.fits;
+        let off = self.on.tables.course(self.course.code).off_bottom;
+        facts.flags[Flag::KeepsDepth] = !off || self.needs.keeps_depth(&self.body);
         let band = self.on.hook_band();
         facts.flags[Flag::HookTurnsOnDepth] = band.is_some_and(|(slim, fat)| slim != fat);
-        let most = self.on.request.tackle.rod_max_g;
+        let most = rod_most_g(self.on.request, self.on.tables);
         facts.flags[Flag::RodOverloaded] = most.is_some_and(|most| grams(self.total) > most);
         facts
     }
 
-    /// How the rig is worked under these facts.
+    /// How the rig is brought under these facts: its own way for the course, else
+    /// the course's; as temperature and mood have it.
     #[must_use]
-    pub fn way(&self, facts: &Facts) -> &'w Way {
-        let ways = &self.on.tables.practice[self.on.rig.code].ways;
-        // The last way of each rig always holds: `Practice::read` makes sure.
-        let last = &ways[ways.len() - 1];
-        ways.iter().find(|w| holds(&w.when, facts)).unwrap_or(last)
+    pub fn brought(&self, facts: &Facts) -> Brought<'w> {
+        let (on, tables) = (self.on, self.on.tables);
+        let practice = &tables.practice[on.rig.code];
+        let course = tables.course(self.course.code);
+        let own = practice.ways.iter().find(|w| holds(&w.when, facts));
+        let (way, say) = match own {
+            Some(way) => (way, &practice.retrieve),
+            None => (&course.way, &course.say),
+        };
+        let row = &tables.courses.hands;
+        let hands = hands(row, on.conditions.temp_c, on.request.mood);
+        let moves = way.moves.iter();
+        Brought {
+            rest_s: rest(way.rest_s, &hands, row.longest_s),
+            moves: moves.map(|m| moved(m, &hands, row.longest_s)).collect(),
+            say,
+        }
     }
 }
 

@@ -1,6 +1,6 @@
 //! Line, leader and rod.
 
-use crate::base::codes::{Cover, LineKind, LineView};
+use crate::base::codes::{Cover, LineKind, LineView, Toothy};
 use crate::base::{Mass, grams};
 use crate::choose::setting::line_in_use;
 use crate::question::PickRequest;
@@ -46,6 +46,17 @@ pub struct Leader {
 /// then what cover asks, then what clear water allows.
 #[must_use]
 pub fn leader(request: &PickRequest, row: &RigTackle, tables: &Tables) -> Leader {
+    leader_for(request, request.toothy_fish, row, tables)
+}
+
+/// The same by another risk of teeth.
+#[must_use]
+pub fn leader_for(
+    request: &PickRequest,
+    teeth: Toothy,
+    row: &RigTackle,
+    tables: &Tables,
+) -> Leader {
     let given = |lb| Leader { lb, thinned: false };
     if let Some(own) = request.tackle.leader_lb {
         return given((own, own));
@@ -55,10 +66,14 @@ pub fn leader(request: &PickRequest, row: &RigTackle, tables: &Tables) -> Leader
     if let (Some(_), Some(own)) = (straight, request.tackle.line_lb) {
         return given((own, own));
     }
-    if request.toothy_fish {
-        return given(tables.lines.leader.toothy_lb);
-    }
-    let (least, most) = row.leader_lb;
+    let for_teeth = &tables.lines.leader;
+    let step = match teeth {
+        Toothy::Likely => return given(for_teeth.likely_lb),
+        Toothy::Unknown => return given(for_teeth.trace_lb),
+        Toothy::NowAndThen => for_teeth.now_and_then_lb,
+        Toothy::None => 0.0,
+    };
+    let (least, most) = (row.leader_lb.0 + step, row.leader_lb.1 + step);
     let more = tables.cover(request.water.cover).leader_lb;
     if more == 0.0 && tables.clarity(request.water.clarity).thins_leader {
         Leader {

@@ -1,7 +1,9 @@
 //! Decisions, without a word: which weight, shape, hook, tie and line for one
 //! rig on one question, and which rig.
 
+mod asked_facts;
 mod chooser;
+pub mod course;
 pub mod decision;
 pub mod facts;
 pub mod line;
@@ -12,6 +14,7 @@ pub mod point;
 pub mod rank;
 pub mod rig_on_question;
 pub mod rigged;
+pub mod rod;
 pub mod rules;
 pub mod school;
 pub mod setting;

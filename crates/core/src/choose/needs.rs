@@ -14,6 +14,7 @@ use crate::tables::{FallRow, HeadDrag};
 use uom::si::{
     force::newton,
     mass::{gram, kilogram},
+    velocity::meter_per_second,
 };
 
 /// Lightest and heaviest head that is looked at, g.
@@ -29,7 +30,7 @@ const MOST_G: f64 = 120.0;
 #[derive(Debug, Clone)]
 pub struct Needs<'a> {
     /// Water, school and tackle.
-    pub setting: Setting,
+    pub setting: Setting<'a>,
     /// Shape, bait and hook; never empty.
     pub shapes: Vec<&'a Rigged>,
     /// The table of wanted falls.
@@ -65,12 +66,19 @@ impl<'a> Needs<'a> {
         self.fall_of(self.rigged(), head, posture)
     }
 
-    /// Seconds in which the head tied on falls so deep, to its wanted speed; none
-    /// where it floats.
+    /// The fall of a head alone, with neither hook nor bait on it.
+    #[must_use]
+    pub fn bare(&self, head: &HeadBody) -> Fall {
+        let s = &self.setting;
+        let nothing = self.rigged().trailing.nothing();
+        sink::fall(head, &nothing, 0.0, Length::default(), s.depth, &s.water)
+    }
+
+    /// Seconds in which the head tied on is let down so deep; none where it floats.
     #[must_use]
     pub fn time_to(&self, head: &HeadBody, depth: Length) -> Option<Time> {
-        let rigged = self.rigged();
-        self.fall_to(depth, rigged, head, rigged.tight).time()
+        let posture = self.setting.wait_posture;
+        self.fall_to(depth, self.rigged(), head, posture).time()
     }
 
     fn fall_to(&self, depth: Length, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
@@ -93,7 +101,7 @@ impl<'a> Needs<'a> {
     #[must_use]
     pub fn felt(&self) -> Force {
         let s = &self.setting;
-        let wind = hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast, s.wind);
+        let wind = hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast, s.wind, s.stand);
         let current = hold::CURRENT_MARGIN
             * hold::current_pull(s.line, s.depth, s.current, s.water.density.value);
         let moving = maths::hypot(wind.value, current.value);
@@ -108,38 +116,98 @@ impl<'a> Needs<'a> {
 
     fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
         let s = &self.setting;
-        let rho = s.water.density.value;
-        let (line, near_end) = (
-            hold::line_body(s.line, s.line_density),
-            hold::near_end(s.depth, s.cast),
-        );
-        let drawn = |past_head: Velocity, drift: Velocity, away: f64| {
-            let cd = match head.drag {
-                HeadDrag::Constant(cd) => cd,
-                HeadDrag::Sphere => drag::sphere(
-                    rho * past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
-                ),
-            };
-            let drawn = hold::Drawn {
-                line: &line,
-                depth: s.depth,
-                away,
-                current: s.current,
-                drift,
-                past_head,
-                drag_area: cd * head.frontal_area() + rigged.drawn_area,
-                bait_side: rigged.trailing.bait_side,
-                density: rho,
-            };
-            drawn.hold_weight()
+        let near_end = hold::near_end(s.depth, s.cast, s.stand);
+        let drawn = |drift: Velocity, away: f64| {
+            let at = (s.depth, away);
+            self.drawn(rigged, head, at, (s.drawn, drift), |d| d.hold_weight())
         };
-        let wound = drawn(s.past_head, Velocity::default(), near_end);
+        let wound = drawn(Velocity::default(), near_end);
         if s.drift.value <= 0.0 {
             return wound;
         }
         // Behind a drifting boat the whole cast is let out.
         let behind = s.cast.value.max(near_end);
-        wound.max(drawn(s.past_drifted, s.drift, behind))
+        wound.max(drawn(s.drift, behind))
+    }
+
+    /// A head at a depth, so far off the rod, while line is drawn in at a speed, behind
+    /// a drift.
+    fn drawn(
+        &self,
+        rigged: &Rigged,
+        head: &HeadBody,
+        (depth, away): (Length, f64),
+        (reel, drift): (Velocity, Velocity),
+        asks: fn(&hold::Drawn<'_>) -> Force,
+    ) -> Force {
+        let s = &self.setting;
+        let rho = s.water.density.value;
+        // It goes level, faster than the line comes in; a retrieve seldom runs the same way as
+        // current and drift do.
+        let level = hold::level(reel, depth, away, s.stand).value;
+        let past = maths::hypot(level, drift.value + s.at_head.value);
+        let past_head = Velocity::new::<meter_per_second>(past);
+        let cd = match head.drag {
+            HeadDrag::Constant(cd) => cd,
+            HeadDrag::Sphere => drag::sphere(
+                rho * past_head.value * head.sphere_diameter.value / s.water.viscosity.value,
+            ),
+        };
+        asks(&hold::Drawn {
+            line: &hold::line_body(s.line, s.line_density),
+            depth,
+            away,
+            stand: s.stand,
+            current: s.current,
+            drift,
+            past_head,
+            drag_area: cd * head.frontal_area() + rigged.drawn_area,
+            bait_side: rigged.trailing.bait_side,
+            density: rho,
+        })
+    }
+
+    /// Submerged weight that neither rises nor sinks at the depth of the fish, with
+    /// a share of the cast still out, wound at so many times its speed.
+    fn afloat(&self, rigged: &Rigged, head: &HeadBody, (share, times): (f64, f64)) -> Force {
+        let s = &self.setting;
+        let away = hold::no_steeper(s.reach, share * s.cast.value, s.stand);
+        let moving = (times * s.wound, Velocity::default());
+        self.drawn(rigged, head, (s.reach, away), moving, |d| d.float_weight())
+    }
+
+    /// Where the reel keeps a swum bait down, and where it keeps it up.
+    fn ends(&self) -> [(f64, f64); 3] {
+        let swim = self.setting.swim;
+        [
+            (swim.near, swim.slowest),
+            (0.5, 1.0),
+            (swim.far, swim.quickest),
+        ]
+    }
+
+    /// The head that is just afloat at a place of its retrieve.
+    fn for_afloat(&self, rigged: &Rigged, place: (f64, f64)) -> Mass {
+        let s = &self.setting;
+        lightest(|m| {
+            let asked = self.afloat(rigged, &self.head_of(rigged, m), place);
+            sink::head_mass_for(asked, s.head_density, &rigged.trailing, &s.water)
+        })
+    }
+
+    /// Whether the reel can keep a head at the depth of the fish, at half the cast.
+    #[must_use]
+    pub fn keeps_depth(&self, head: &HeadBody) -> bool {
+        let (rigged, swim) = (self.rigged(), self.setting.swim);
+        let weight = self.weight(head);
+        let afloat = |times| self.afloat(rigged, head, (0.5, times));
+        afloat(swim.slowest) <= weight && weight <= afloat(swim.quickest)
+    }
+
+    /// The head that just keeps its depth at half the cast and the speed said.
+    #[must_use]
+    pub fn balanced(&self) -> Mass {
+        self.greatest(|r| self.for_afloat(r, self.ends()[1]))
     }
 
     /// The head whose own weight in water is a force.
@@ -184,6 +252,11 @@ impl<'a> Needs<'a> {
             head.mass + rigged.other_mass >= s.castable,
         ) && met(LowerBound::SnapFree, weight >= s.free)
             && met(LowerBound::Grind, head.mass >= s.grind)
+            && met(LowerBound::HoldsDepth, {
+                let [near, half, _] = self.ends();
+                let afloat = |place| weight >= self.afloat(rigged, head, place);
+                afloat(near) && afloat(half)
+            })
             && met(LowerBound::Feel, weight >= self.felt())
             && met(
                 LowerBound::Contact,
@@ -222,13 +295,17 @@ impl<'a> Needs<'a> {
             }
             LowerBound::TimeToBottom => self.for_time(rigged, (s.depth, s.wait), s.wait_posture),
             LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
+            LowerBound::HoldsDepth => self.for_afloat(rigged, self.ends()[0]),
         }
     }
 
-    /// The lightest head near enough the wanted speed; any, where a rig does not
-    /// go by its fall.
+    /// The lightest head near enough the wanted speed, or that keeps its depth; any,
+    /// where a rig does not go by its fall.
     #[must_use]
     pub fn for_target(&self) -> Mass {
+        if self.asks(LowerBound::HoldsDepth) {
+            return self.balanced();
+        }
         if !self.asks(LowerBound::SinkTarget) {
             return Mass::default();
         }
@@ -279,6 +356,8 @@ impl<'a> Needs<'a> {
             }
             UpperBound::HoverLevel => self.submerged(s.hover?),
             UpperBound::Everyday => s.everyday,
+            UpperBound::KeptUp if !self.asks(LowerBound::HoldsDepth) => return None,
+            UpperBound::KeptUp => self.greatest(|r| self.for_afloat(r, self.ends()[2])),
         })
     }
 }

@@ -1,8 +1,9 @@
 //! Whether the point stands free, and which wire carries it.
 
-use crate::base::codes::{HookSetView, HookTemper, Point, PointView, Wire};
+use crate::base::codes::{HookSetView, HookTemper, Point, PointView, Toothy, Wire};
 use crate::base::{GRAMS_PER_OUNCE, Mass};
 use crate::choose::line;
+use crate::choose::rod::rod_most_g;
 use crate::gear::hook;
 use crate::question::PickRequest;
 use crate::tables::{Hide, RigRow, Tables};
@@ -38,8 +39,13 @@ pub fn point(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Point, Po
 /// angler's views allow.
 #[must_use]
 pub fn wire(request: &PickRequest, rig: &RigRow, head: Mass, tables: &Tables) -> Wire {
-    let leader = line::leader(request, line::row(rig, head), tables).lb.1;
-    let mut wire = hook::wire_for(tables, leader);
+    // Teeth ask for a stout leader, not for a stout hook.
+    let without_teeth = line::leader_for(request, Toothy::None, line::row(rig, head), tables);
+    let mut wire = hook::wire_for(tables, without_teeth.lb.1);
+    let stout = |most: f64| most >= tables.lines.wire.stout_rod_g;
+    if rod_most_g(request, tables).is_some_and(stout) {
+        wire = Wire::Heavy;
+    }
     if let Some(least) = rig.hook.least_wire {
         wire = wire.max(least);
     }

@@ -62,6 +62,17 @@ fn excluded(on: &RigOnQuestion<'_>) -> Option<Consideration> {
 }
 
 impl Ranked<'_> {
+    /// What the rig's table says of a consideration, -1 to 1.
+    pub fn score(&self, c: Consideration) -> f64 {
+        let weights = &self.decision.on.tables.conditions.rank;
+        let weight = match c {
+            Consideration::Cover => weights.cover,
+            Consideration::Bottom => weights.bottom,
+            Consideration::FishAt => weights.fish_at,
+            _ => 1.0,
+        };
+        self.parts[c] / weight
+    }
     /// The rig.
     pub fn rig(&self) -> Rig {
         self.decision.on.rig.code

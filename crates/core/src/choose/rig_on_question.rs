@@ -1,8 +1,10 @@
 //! One rig on one question: what stays the same while weights and conditions
 //! are tried.
 
+use enum_map::EnumMap;
 use uom::si::length::millimeter;
 
+use super::course::{Worked, hands};
 use super::needs::Needs;
 use super::options::Options;
 use super::point::{self, PointRule};
@@ -20,6 +22,10 @@ use crate::physics::water::Water;
 use crate::question::PickRequest;
 use crate::tables::when::CodeFact;
 use crate::tables::{RigRow, ShapeRow, Tables};
+
+fn own_drag(options: Options) -> f64 {
+    options.own_fall.map_or(1.0, |o| o.1.factor)
+}
 
 /// From here on down a score of the table says that the rig cannot be fished there.
 const EXCLUDES: f64 = -1.0;
@@ -53,6 +59,8 @@ pub struct RigOnQuestion<'a> {
     pub line_kind: LineKind,
     /// Weights that are sold, lightest first.
     pub rungs: &'a [Rung],
+    /// How it goes through the water, by school.
+    pub courses: EnumMap<School, Worked>,
 }
 
 impl<'a> RigOnQuestion<'a> {
@@ -82,12 +90,13 @@ impl<'a> RigOnQuestion<'a> {
             own_fall: options.own_fall.filter(|o| o.0 == rig.code),
             ..options
         };
-        let own = options.own_fall.map_or(1.0, |o| o.1.factor);
+        let own = own_drag(options);
         let rigged = shapes
             .all()
             .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables).dragging(own))
             .collect();
-        Self {
+        let hands = hands(&tables.courses.hands, conditions.temp_c, request.mood);
+        let mut on = Self {
             tables,
             request,
             options,
@@ -101,13 +110,34 @@ impl<'a> RigOnQuestion<'a> {
             point,
             line_kind: line_kind(request, rig),
             rungs,
+            courses: EnumMap::from_fn(|_| Worked::unasked()),
+        };
+        let facts = on.facts();
+        on.courses = EnumMap::from_fn(|school| {
+            let mut facts = facts.clone();
+            facts.know(CodeFact::School, school);
+            Worked::new(request, rig, tables, &facts, &hands)
+        });
+        let (school, _) = on.school(&on.conditions);
+        on.conditions.retrieve_mps = on.courses[school].mps;
+        on
+    }
+
+    /// Speed at which it is drawn or wound under given conditions, m/s: as asked, else
+    /// as hands have it in their temperature.
+    #[must_use]
+    pub fn wound_mps(&self, c: &Conditions) -> f64 {
+        let speed = &self.tables.courses.hands.speed;
+        if self.request.asked_mps().is_some() || c.temp_c == self.conditions.temp_c {
+            return c.retrieve_mps;
         }
+        c.retrieve_mps * speed.at(c.temp_c) / speed.at(self.conditions.temp_c)
     }
 
     /// The shape tied on under given conditions.
     #[must_use]
     pub fn shape_at(&self, c: &Conditions) -> &'a ShapeRow {
-        self.shapes.chosen(c.current_mps, c.retrieve_mps)
+        self.shapes.chosen(c.current_mps, self.wound_mps(c))
     }
 
     /// A shape of this rig as the window computes with it; none for one that the
@@ -118,17 +148,26 @@ impl<'a> RigOnQuestion<'a> {
         self.rigged.get(at)
     }
 
-    /// The needs under given conditions, by a school.
+    /// What the window is computed from under given conditions, by a school, in water
+    /// of their temperature.
     #[must_use]
-    pub fn needs(&self, c: &Conditions, school: School) -> Needs<'_> {
+    pub fn setting(&self, c: &Conditions, school: School) -> Setting<'a> {
         let water = if c.temp_c == self.conditions.temp_c {
             self.water
         } else {
             Water::at(celsius(c.temp_c))
         };
-        let shapes = self.shapes.chosen_and_slower(c.current_mps, c.retrieve_mps);
+        let at = (c, self.wound_mps(c));
+        Setting::new(&self.ground, at, water, (school, &self.courses[school]))
+    }
+
+    /// The needs under given conditions, by a school.
+    #[must_use]
+    pub fn needs(&self, c: &Conditions, school: School) -> Needs<'_> {
+        let wound = self.wound_mps(c);
+        let shapes = self.shapes.chosen_and_slower(c.current_mps, wound);
         Needs {
-            setting: Setting::new(&self.ground, c, water, school),
+            setting: self.setting(c, school),
             shapes: shapes.into_iter().map(|i| &self.rigged[i]).collect(),
             fall: &self.tables.conditions.fall,
         }
@@ -193,6 +232,12 @@ impl<'a> RigOnQuestion<'a> {
         (!self.bait.depth_measured).then(|| (size(slim), size(fat)))
     }
 
+    /// How much more it drags by one's own sink tests than by the book.
+    #[must_use]
+    pub fn own_drag(&self) -> f64 {
+        own_drag(self.options)
+    }
+
     /// Whether the point of a hook of this cut stands open where it should be hidden.
     #[must_use]
     pub fn stands_open(&self, style: HookStyle) -> bool {
@@ -217,10 +262,31 @@ impl<'a> RigOnQuestion<'a> {
             (CodeFact::Bottom, fits.bottom.get(&r.water.bottom)),
             (CodeFact::FishAt, fits.fish_at.get(&r.fish_at)),
         ];
-        let shut = score
+        let by_table = score
             .into_iter()
             .find(|s| s.1.is_some_and(|s| *s <= EXCLUDES));
-        shut.map(|s| s.0)
+        // A rig whose every shape is shut out goes with them.
+        let all_shut = || {
+            let shut = self.shut_out();
+            let row = shut
+                .first()
+                .filter(|_| shut.len() == self.rig.shapes.len())?;
+            Some(match () {
+                () if row.shut.cover.contains(&r.water.cover) => CodeFact::Cover,
+                () if row.shut.bottom.contains(&r.water.bottom) => CodeFact::Bottom,
+                () => CodeFact::FishAt,
+            })
+        };
+        by_table.map(|s| s.0).or_else(all_shut)
+    }
+
+    /// The shapes of the rig that cannot be fished there.
+    #[must_use]
+    pub fn shut_out(&self) -> Vec<&'a ShapeRow> {
+        let (tables, r) = (self.tables, self.request);
+        let rows = self.rig.shapes.keys().map(|code| tables.shape(*code));
+        rows.filter(|row| row.shut_out(r.water.cover, r.water.bottom, r.fish_at))
+            .collect()
     }
 
     /// How well a form of bait suits the rig, -1 to 1; one that the rig's table

@@ -38,7 +38,7 @@ pub fn school(
     let deep_drift = c.depth_m >= d.reaction_depth_m && c.drift_mps >= d.reaction_drift_mps;
     let deep = rig.contact_below_m.is_some_and(|d| c.depth_m > d)
         && d.deep_contact_species.contains(&request.species);
-    let swum = rig.off_bottom_needs.is_some() && request.fish_at == FishAt::Suspended;
+    let swum = rig.leaves_bottom && request.fish_at == FishAt::Suspended;
     match request.school {
         Some(asked) => (asked, SchoolRule::Asked),
         None if !rig.school_follows_water => (rig.default_school, SchoolRule::Rig),

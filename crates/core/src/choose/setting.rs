@@ -1,13 +1,14 @@
 //! The question, resolved: everything that the weight window computes with.
 
-use crate::base::codes::{Cover, FishAt, LineKind, LineView, LowerBound, Material, School};
-use crate::base::maths;
+use crate::base::codes::{Course, Cover, FishAt, LineKind, LineView, LowerBound, Material, School};
 use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
+use crate::choose::course::Worked;
+use crate::choose::rod::rod_most_g;
 use crate::gear::bait::MeasuredBait;
 use crate::physics::hold::current_at_head;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
-use crate::tables::{RigRow, SchoolRow, Tables, WayDown};
+use crate::tables::{Hang, RigRow, SchoolRow, SwimRow, Tables, WayDown};
 use enum_map::EnumMap;
 use uom::si::{
     force::newton,
@@ -52,7 +53,8 @@ impl Conditions {
             wind_mps: middle(w.wind_mps, w.wind_max_mps),
             current_mps: w.current_mps,
             drift_mps: w.drift_mps,
-            retrieve_mps: request.retrieve_mps.unwrap_or(rig.retrieve.speed_mps),
+            // Where nobody asks for one, it is the course's, which is known later.
+            retrieve_mps: request.asked_mps().unwrap_or_default(),
             cast_m: request.cast_m,
             temp_c: w.temp_c.unwrap_or(seasonal),
             line_mm: line_in_use(request, rig, tables).1,
@@ -62,12 +64,24 @@ impl Conditions {
         }
     }
 
-    /// Depth at which the rig is fished, m: the bottom, or where the fish are.
+    /// Depth at which the rig is fished on a course, m: the bottom (over a film on it),
+    /// or where the fish are; just over the bottom, where they lie there.
     #[must_use]
-    pub fn reach_m(&self, tables: &Tables) -> f64 {
+    pub fn reach_m(&self, course: Course, tables: &Tables) -> f64 {
+        let over = |m: f64| self.depth_m - m.min(tables.conditions.fish.above_share * self.depth_m);
+        match self.fish.0 {
+            _ if !tables.course(course).off_bottom => over(self.stays_above_m),
+            FishAt::Bottom => over(tables.conditions.fish.above_m),
+            FishAt::JustAbove | FishAt::Suspended => self.fish_m(tables),
+        }
+    }
+
+    /// Depth of the fish, m: as said, else as is usual for where they are.
+    #[must_use]
+    pub fn fish_m(&self, tables: &Tables) -> f64 {
         let (row, depth) = (&tables.conditions.fish, self.depth_m);
         match self.fish {
-            (FishAt::Bottom, _) => depth - self.stays_above_m.min(row.above_share * depth),
+            (FishAt::Bottom, _) => depth,
             (_, Some(said)) => said.min(depth),
             (FishAt::JustAbove, None) => depth - row.above_m.min(row.above_share * depth),
             (FishAt::Suspended, None) => row.middle * depth,
@@ -120,17 +134,23 @@ pub fn line_in_use(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Lin
 /// What the window is computed from, in SI.
 #[derive(Debug, Clone, Copy)]
 #[expect(missing_docs, reason = "each is explained where it is computed, below")]
-pub struct Setting {
+pub struct Setting<'t> {
     pub depth: Length,
     /// Depth at which it is fished.
     pub reach: Length,
     pub wind: Velocity,
     pub current: Velocity,
     pub drift: Velocity,
-    /// Speed of the water past a head that is drawn along and run past.
-    pub past_head: Velocity,
-    /// The same behind a drifting boat.
-    pub past_drifted: Velocity,
+    /// Speed at which it is drawn or wound.
+    pub wound: Velocity,
+    /// Current at a head on the bottom.
+    pub at_head: Velocity,
+    /// Height over the water from which the rod is held.
+    pub stand: Length,
+    /// How a swum bait is to keep its depth.
+    pub swim: &'t SwimRow,
+    /// Speed at which line is drawn in while it must stay on the bottom.
+    pub drawn: Velocity,
     pub cast: Length,
     pub line: Length,
     /// Density of the line, kg/m³.
@@ -184,7 +204,7 @@ pub struct Unchanging<'t> {
     hover: Option<Force>,
     grind: Mass,
     everyday: Mass,
-    asks: EnumMap<LowerBound, bool>,
+    stand: Length,
 }
 
 /// How a rig is let down to the bottom by a school.
@@ -223,7 +243,11 @@ impl<'t> Unchanging<'t> {
             SchoolAsks {
                 fall_mps: rig.fall[code],
                 wait: Time::new::<second>(row.wait_s),
-                wait_posture: tables.posture(way_down(rig, row)),
+                // What hangs level falls level, however the line is held.
+                wait_posture: match rig.posture {
+                    Hang::Glide => tables.baits.posture.glide,
+                    Hang::TightLine => tables.posture(way_down(rig, row)),
+                },
                 hand: Force::new::<newton>(row.hand_n),
                 deepens: row.deepens,
             }
@@ -235,7 +259,7 @@ impl<'t> Unchanging<'t> {
             line_density: tables.line_density(line_kind(request, rig)),
             free: Force::new::<newton>(cover.free_n * rig.limits.snap),
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
-            rod_most: request.tackle.rod_max_g.map(Mass::new::<gram>),
+            rod_most: rod_most_g(request, tables).map(Mass::new::<gram>),
             snag: Mass::new::<gram>(tables.conditions.snag.most_g / snag.max(1e-3)),
             nose: Force::new::<newton>(tables.conditions.nose.least_pa * bait.outline.value),
             overpower: Force::new::<newton>(rig.limits.overpower_pa * bait.outline.value),
@@ -245,24 +269,32 @@ impl<'t> Unchanging<'t> {
                 .map(|pa| Force::new::<newton>(pa * bait.outline.value)),
             grind: rig.grind(),
             everyday: rig.everyday(),
-            asks: EnumMap::from_fn(|need| rig.needs_at(request.fish_at).contains(&need)),
+            stand: Length::new::<meter>(request.held_at_m()),
         }
     }
 }
 
-impl Setting {
-    /// Resolves conditions for one school, in water of their temperature.
+impl<'t> Setting<'t> {
+    /// Resolves conditions for one school and its course, in water of their
+    /// temperature, drawn or wound at a speed in m/s.
     #[must_use]
-    pub fn new(ground: &Unchanging<'_>, c: &Conditions, water: Water, school: School) -> Self {
+    pub fn new(
+        ground: &Unchanging<'t>,
+        (c, wound_mps): (&Conditions, f64),
+        water: Water,
+        (school, worked): (School, &Worked),
+    ) -> Self {
         let by = &ground.schools[school];
         let mps = Velocity::new::<meter_per_second>;
         let fall = &ground.tables.conditions.fall;
-        let reach = c.reach_m(ground.tables);
+        let reach = c.reach_m(worked.code, ground.tables);
         let (warmth, deep) = (
             fall.temperature.at(c.temp_c),
             1.0 + by.deepens * (fall.depth.at(reach) - 1.0),
         );
         let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
+        let lies = ground.tables.course(worked.code).lies;
+        let drawn = if lies { 0.0 } else { wound_mps };
         let castable = ground.tables.conditions.cast.mass_g.at(c.cast_m);
         let castable = castable.max(ground.rod_least_g);
         Self {
@@ -271,9 +303,11 @@ impl Setting {
             wind: mps(c.wind_mps),
             current: mps(c.current_mps),
             drift: mps(c.drift_mps),
-            // A retrieve seldom runs the same way as they do.
-            past_head: mps(maths::hypot(c.retrieve_mps, at_head.value)),
-            past_drifted: mps(maths::hypot(c.retrieve_mps, c.drift_mps + at_head.value)),
+            wound: mps(wound_mps),
+            at_head,
+            stand: ground.stand,
+            swim: &ground.tables.courses.swim,
+            drawn: mps(drawn),
             cast: Length::new::<meter>(c.cast_m),
             line: Length::new::<millimeter>(c.line_mm),
             line_density: ground.line_density,
@@ -291,7 +325,7 @@ impl Setting {
             hover: ground.hover,
             grind: ground.grind,
             everyday: ground.everyday,
-            asks: ground.asks,
+            asks: worked.asks,
             head_density: head_density(c, ground.tables),
         }
     }

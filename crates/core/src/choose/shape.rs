@@ -57,8 +57,16 @@ impl<'t> Shapes<'t> {
             let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
             (belongs + met, row)
         };
+        // Where every shape of the rig is shut out, the rig itself says so.
+        let open = |code: &&Shape| {
+            !tables
+                .shape(**code)
+                .shut_out(w.cover, w.bottom, request.fish_at)
+        };
+        let any = rig.shapes.keys().any(|code| open(&code));
+        let kept = rig.shapes.iter().filter(|s| !any || open(&s.0));
         let mut shapes = Self {
-            rows: rig.shapes.iter().map(score).collect(),
+            rows: kept.map(score).collect(),
             weights,
             best: Vec::new(),
         };

@@ -1,11 +1,12 @@
 //! What the rules say of a decision: asked once, with a record.
 
+use super::course::Brought;
 use super::decision::Decision;
 use super::facts::Facts;
 use super::rules::{Record, holds};
 use crate::base::codes::{BaitForm, Topic, TurnTo};
-use crate::tables::Way;
 use crate::tables::rules::{Rule, Step};
+use crate::tables::when::Flag;
 
 /// The rules that were taken, each list in the order in which it is said.
 #[derive(Debug)]
@@ -26,8 +27,11 @@ pub struct Verdicts<'t> {
     pub rigging: Vec<&'t Rule>,
     /// Steps of the retrieve.
     pub retrieve: Vec<&'t Rule>,
-    /// How the rig is worked.
-    pub way: &'t Way,
+    /// How the rig is brought.
+    pub brought: Brought<'t>,
+    /// How long a lift of it falls, s, played at half the cast; none before it was
+    /// played, and where nothing is lifted.
+    pub lift_s: Option<f64>,
     /// How the hook is set.
     pub hook_set: Option<&'t Rule>,
     /// When to leave the rig.
@@ -43,13 +47,17 @@ pub struct Verdicts<'t> {
 }
 
 impl<'t> Verdicts<'t> {
-    /// Asks every rule of a decision.
+    /// Asks every rule of a decision; `lift_s` is how long a lift falls, where that was
+    /// played.
     #[must_use]
-    pub fn of(d: &Decision<'t>) -> Self {
+    pub fn of(d: &Decision<'t>, lift_s: Option<f64>) -> Self {
         let on = d.on;
         let (rules, practice) = (&on.tables.rules, &on.tables.practice[on.rig.code]);
-        let facts = d.facts();
+        let mut facts = d.facts();
+        facts.flags[Flag::LiftFalls] = lift_s.is_some();
         let mut record = d.tie_record.clone();
+        let brought = d.brought(&facts);
+        record.entries.extend(&d.course.record.entries);
         let mut notes = record.all(Topic::Note, &practice.notes, &facts);
         notes.extend(record.all(Topic::Note, &rules.notes, &facts));
         Self {
@@ -59,8 +67,9 @@ impl<'t> Verdicts<'t> {
             bait_turns: bait_turns(d, &facts, &mut record),
             advice: record.all(Topic::Advice, &rules.advice, &facts),
             rigging: rigging(d, &facts, &mut record),
-            retrieve: record.all(Topic::Retrieve, &practice.retrieve, &facts),
-            way: d.way(&facts),
+            retrieve: record.all(Topic::Retrieve, brought.say, &facts),
+            brought,
+            lift_s,
             hook_set: record.first(
                 Topic::HookSet,
                 rules.hook_set.iter().chain(&practice.hook_set),

@@ -6,8 +6,8 @@ use super::fall::{beads, mps, sink};
 use crate::MODEL_VERSION;
 use crate::answer::reasons::Reasons;
 use crate::answer::{
-    Answer, BaitMeasured, Excluded, MaterialReport, Retrieve, RigPlace, RungReport, RunnerUp,
-    SchoolAnswer, Step, Weight, Window,
+    Answer, BaitMeasured, Excluded, JudgedNeed, MaterialReport, Retrieve, RigPlace, RungReport,
+    RunnerUp, SchoolAnswer, Step, Weight, Window,
 };
 use crate::base::codes::{Material, School};
 use crate::base::text::labels;
@@ -17,7 +17,9 @@ use crate::choose::rank::Ranked;
 use crate::choose::setting::Conditions;
 use crate::choose::verdicts::Verdicts;
 use crate::choose::window::choose;
+use crate::explore::cast_ready;
 use crate::explore::conflict::{WaysOut, ways_out};
+use crate::explore::judge::judge;
 use crate::explore::steps;
 use crate::say;
 
@@ -25,7 +27,7 @@ use crate::say;
 /// the record of every rule asked goes with it.
 pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Verdicts<'w>) {
     let on = d.on;
-    let mut v = Verdicts::of(d);
+    let mut v = Verdicts::of(d, cast_ready::lift_s(d));
     let ways = ways_out(d, &v.facts);
     if let Some(ways) = &ways {
         v.record.entries.extend(&ways.record.entries);
@@ -42,6 +44,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     say::tie_and_keeper(d, &head, &mut reasons);
     say::post(d, &head, &mut reasons);
     let (line, rod) = say::line(d, &mut reasons);
+    let course = say::course(d, &v, &mut reasons);
     let schools = schools(d);
     let mut notes = say::coded(&v.notes, d, &v);
     notes.extend(say::disputed_weight(d, &schools));
@@ -77,7 +80,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         materials: materials(d),
         bait: bait_measured(d),
         depth_m: Some(round(on.conditions.depth_m, 3)),
-        fish_depth_m: Some(round(d.reach_m(), 2)),
+        fish_depth_m: Some(round(on.conditions.fish_m(on.tables), 2)),
         count_s: d.count_s().map(|s| round(s, 1)),
         assumed: on.request.assumed.clone(),
         weight: weight(d, ways.as_ref()),
@@ -88,6 +91,9 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         excluded: Vec::new(),
         coverage: None,
         considered: Vec::new(),
+        course: Some(course),
+        fits: None,
+        judged: judged(d),
         head,
         line,
         rod,
@@ -95,6 +101,13 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         schools,
     };
     (answer, v)
+}
+
+/// A head in the hand, where one was named.
+fn judged(d: &Decision<'_>) -> Vec<JudgedNeed> {
+    let head = d.on.request.head.as_ref();
+    let found = head.map_or_else(Vec::new, |head| judge(d, head));
+    say::judged(&found, d.on.options.units)
 }
 
 fn weight(d: &Decision<'_>, ways: Option<&WaysOut<'_>>) -> Weight {
@@ -234,8 +247,20 @@ pub(super) fn places(ranked: &[Ranked<'_>]) -> Vec<RigPlace> {
 pub(super) fn excluded(ranked: &[Ranked<'_>]) -> Vec<Excluded> {
     let shut = ranked.iter().filter(|r| r.excluded.is_some());
     shut.map(|r| Excluded {
-        rig: r.rig(),
+        rig: Some(r.rig()),
+        shape: None,
         why: say::why(r, ranked),
+    })
+    .collect()
+}
+
+/// The shapes of the rig that cannot be fished there.
+pub(super) fn shut_out(d: &Decision<'_>) -> Vec<Excluded> {
+    let shut = d.on.shut_out().into_iter();
+    shut.map(|row| Excluded {
+        rig: None,
+        shape: Some(row.code),
+        why: say::shut_out(d, row),
     })
     .collect()
 }

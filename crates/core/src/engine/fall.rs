@@ -24,9 +24,11 @@ pub(super) fn sink(d: &Decision<'_>) -> Sink {
     Sink {
         speed_mps: round(mps(d.fall), 3),
         time_s: round(d.time_s(), 2),
+        down_s: round(d.down_s(), 1),
         band_mps: band,
         slack_mps: round(mps(slack), 2),
         target_mps: round(needs.setting.target.get::<meter_per_second>(), 3),
+        bare_head_mps: round(mps(needs.bare(&d.body)), 3),
         submerged_n: round(needs.weight(&d.body).get::<newton>(), 4),
     }
 }

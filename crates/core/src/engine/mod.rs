@@ -82,6 +82,8 @@ impl Engine {
         answer.runners_up = compose::runners_up(&ranked, first);
         answer.rigs = compose::places(&ranked);
         answer.excluded = compose::excluded(&ranked);
+        answer.excluded.extend(compose::shut_out(&first.decision));
+        answer.fits = request.rig.map(|_| say::fits(first, &ranked));
         let covered = coverage(first.decision.on);
         answer.coverage = covered.map(|c| say::coverage(first.decision.on, c));
         if options.explain {

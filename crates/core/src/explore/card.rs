@@ -116,13 +116,13 @@ pub fn card(on: &RigOnQuestion<'_>, axis: Axis) -> Card {
         cells: columns.iter().map(|v| cell(depth_m, *v)).collect(),
     };
     let decision = on.decide();
-    let way = decision.way(&decision.facts());
+    let brought = decision.brought(&decision.facts());
     Card {
         rig: on.rig.code,
         axis,
         lines: DEPTHS.into_iter().map(line).collect(),
-        moves: way.moves.clone(),
-        rest_s: way.rest_s,
+        moves: brought.moves,
+        rest_s: brought.rest_s,
         columns,
     }
 }

@@ -3,12 +3,13 @@
 
 use crate::base::codes::{Direction, FallBy};
 use crate::base::{Mass, grams, limits, plain};
-use crate::cast::{CastRig, Lure, Postures, Profile, Setup};
+use crate::cast::{Cast, CastRig, Keep, Lure, Postures, Profile, Setup};
 use crate::choose::decision::Decision;
 use crate::choose::{Chooser, Options};
 use crate::physics::hold;
 use crate::question::PickRequest;
 use crate::tables::{Hang, WayDown};
+use uom::si::length::meter;
 
 /// The rig that an answer ties on, or the same with another head.
 #[must_use]
@@ -42,18 +43,41 @@ pub fn cast_over(
     let mut at_splash = request.clone();
     at_splash.water.depth_m = depth.clamp(limits::DEPTH.least, limits::DEPTH.most);
     at_splash.water.depth_max_m = None;
-    let rig = cast_rig(chooser, &at_splash, options, head);
-    let usual = Setup::usual(&rig, profile, request.cast_m);
-    let water = &request.water;
+    let rig = chooser.rig_for(&at_splash, options);
+    let on = chooser.rig_on(&at_splash, options, rig);
+    cast(&on.decide(), head, (profile, direction))
+}
+
+fn cast(
+    d: &Decision<'_>,
+    head: Option<Mass>,
+    (profile, direction): (Profile, Direction),
+) -> (CastRig, Setup) {
+    let (rig, asked) = (ready(d, head), d.on.request);
+    let water = &asked.water;
+    let usual = Setup::usual(&rig, profile, asked.cast_m);
     let setup = Setup {
         count: rig.count_s,
         direction,
         current: (water.current_mps, usual.current.1),
-        wind: hold::WIND_AT_LINE * water.wind_mps,
+        wind: hold::wind_at_line(d.needs.setting.stand) * water.wind_mps,
         drift: water.drift_mps,
         ..usual
     };
     (rig, setup)
+}
+
+/// How long a lift of the retrieve falls, s: played once at half the cast, over a flat
+/// of the depth; none where nothing is lifted, it does not come down again, or a
+/// current carries each fall another way.
+#[must_use]
+pub fn lift_s(d: &Decision<'_>) -> Option<f64> {
+    if d.on.conditions.current_mps > CARRIED_MPS {
+        return None;
+    }
+    let flat = Profile::flat(d.on.conditions.depth_m);
+    let (_, setup) = cast(d, None, (flat, Direction::Up));
+    Cast::one_lift(&setup).map(|lift| lift.1)
 }
 
 /// How a line is held while a rig is let down so.
@@ -65,6 +89,12 @@ pub fn held(way: WayDown) -> FallBy {
         WayDown::TightLine => FallBy::Tight,
     }
 }
+
+/// How far under the fish a lure that is killed off the bottom falls, m (v0).
+const KILLED_M: f64 = 0.3;
+
+/// A current from which no two falls of a lift last as long, m/s (v0).
+const CARRIED_MPS: f64 = 0.1;
 
 fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
     let on = d.on;
@@ -90,7 +120,8 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
     let line = hold::line_body(s.line, s.line_density);
     let snag = on.snags() * rigged.wedge;
     let body = d.needs.head(mass);
-    let way = d.way(&d.facts());
+    let brought = d.brought(&d.facts());
+    let off = on.tables.course(d.course.code).off_bottom;
     CastRig {
         rig: on.rig.code,
         shape: d.shape.code,
@@ -108,10 +139,17 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
         } else {
             FallBy::Pendulum
         },
-        rest: way.rest_s,
-        moves: way.moves.clone(),
+        rest: brought.rest_s,
+        moves: brought.moves,
         retrieve: on.conditions.retrieve_mps,
         temp_c: on.conditions.temp_c,
         fish_at: on.request.fish_at,
+        keep: Keep {
+            depth: d.reach_m(),
+            under: off.then(|| d.reach_m() + KILLED_M),
+            slowest: s.swim.slowest,
+            quickest: s.swim.quickest,
+        },
+        stand: s.stand.get::<meter>(),
     }
 }

@@ -8,7 +8,7 @@ use crate::choose::decision::Decision;
 use crate::choose::needs::Needs;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::rigged::Rigged;
-use crate::choose::setting::{Conditions, Setting};
+use crate::choose::setting::Conditions;
 use crate::choose::window::choose;
 use crate::explore::tools::{ToolFound, lines, rods};
 use crate::gear::hook::Judgement;
@@ -200,7 +200,7 @@ impl Matching<'_> {
     fn needs<'r>(&'r self, rigged: &'r Rigged, c: &Conditions) -> Needs<'r> {
         let work = self.on;
         Needs {
-            setting: Setting::new(&work.ground, c, work.water, self.decision.school),
+            setting: work.setting(c, self.decision.school),
             shapes: vec![rigged],
             fall: &work.tables.conditions.fall,
         }

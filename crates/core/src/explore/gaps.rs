@@ -10,7 +10,6 @@ use crate::choose::decision::Decision;
 use crate::choose::needs::Needs;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::rigged::Rigged;
-use crate::choose::setting::Setting;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
@@ -23,8 +22,6 @@ use crate::tables::Tables;
 pub const MOST_SITUATIONS: usize = 150;
 /// Things on the list.
 const MOST_BUYS: usize = 8;
-/// How much worse than the best a shape may suit and still be fished.
-const NEAR_SHAPE: f64 = 0.6;
 
 /// A kept pick or a saved water, as a situation to be served.
 #[derive(Debug, Clone)]
@@ -135,11 +132,13 @@ fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
     let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
     let best = ranked.first().map_or(0.0, |r| r.0);
     let hook = d.fit.measured.mass();
-    let near = ranked.iter().filter(|r| best - r.0 <= NEAR_SHAPE);
+    let near = ranked
+        .iter()
+        .filter(|r| best - r.0 <= on.tables.conditions.shape.serves);
     near.map(|(_, row)| {
         let rigged = Rigged::new(&on.bait, hook, row, on.rig.posture, on.tables);
         let needs = Needs {
-            setting: Setting::new(&on.ground, c, on.water, d.school),
+            setting: on.setting(c, d.school),
             shapes: vec![&rigged],
             fall: &on.tables.conditions.fall,
         };

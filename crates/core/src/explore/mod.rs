@@ -7,6 +7,7 @@ pub mod conflict;
 pub mod coverage;
 pub mod from_box;
 pub mod gaps;
+pub mod judge;
 pub mod sink_tests;
 pub mod steps;
 pub mod tools;

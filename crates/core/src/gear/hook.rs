@@ -143,6 +143,13 @@ impl Asked<'_> {
         (target, rule.length_most * target / rule.length_target)
     }
 
+    /// Least and greatest hook length over the length of the bait that still serve.
+    #[must_use]
+    pub fn length_bounds(&self) -> (f64, f64) {
+        let (target, most) = self.lengths();
+        (self.rule.length_least.max(SHORT * target), most)
+    }
+
     /// Where a hook of these measures lies. Bounds come before what is best: a
     /// hook behind the tail root is never taken for its gap.
     fn lies(&self, gap_mm: f64, length_mm: f64, wanted_gap: f64) -> Lies {

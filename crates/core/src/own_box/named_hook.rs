@@ -34,7 +34,10 @@ impl NamedHook {
         Self::new(tables, Some(&number), style, (None, None), wire)
     }
 
-    fn new(
+    /// By number and measures: what was measured wins; none where gap or length are
+    /// known by neither.
+    #[must_use]
+    pub fn new(
         tables: &Tables,
         number: Option<&HookNumber>,
         style: HookStyle,

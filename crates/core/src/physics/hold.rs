@@ -9,11 +9,21 @@ use crate::physics::line::{self, AIR, CURRENT_POWER, DVec2, DVec3, LineBody, Str
 use uom::si::force::newton;
 
 /// Share of the wind, given as forecast for 10 m height, that blows at the
-/// height of a line between rod tip and water (0 to 2 m, on average about
-/// 0.75 m): ln(0.75/z0)/ln(10/z0) over open water with z0 = 0.2 mm.
+/// height of a line between rod tip and water, on average half the height of the
+/// stand: ln(h/z0)/ln(10/z0) over open water with z0 = 0.2 mm; 0.76 from 1.5 m.
 /// Published: logarithmic wind profile with the roughness of open water, for
 /// example R. B. Stull, *An Introduction to Boundary Layer Meteorology* (1988).
-pub const WIND_AT_LINE: f64 = 0.76;
+#[must_use]
+pub fn wind_at_line(stand: Length) -> f64 {
+    let height = (stand.value / 2.0).max(LEAST_HEIGHT_M);
+    maths::ln(height / ROUGHNESS_M) / maths::ln(FORECAST_M / ROUGHNESS_M)
+}
+
+/// Roughness of open water, the height of a forecast, and the least height that a
+/// line's mean is taken at, m.
+const ROUGHNESS_M: f64 = 2e-4;
+const FORECAST_M: f64 = 10.0;
+const LEAST_HEIGHT_M: f64 = 0.1;
 
 /// Mean of the current over the depth, as a share of that at the surface: of
 /// the power law of [`CURRENT_POWER`].
@@ -61,21 +71,18 @@ pub const CURRENT_MARGIN: f64 = 1.5;
 pub const WIND_MARGIN: f64 = 1.3;
 
 /// Safety on the pull that lifts a dragged head (v0).
-pub const LIFT_MARGIN: f64 = 1.5;
+pub const LIFT_MARGIN: f64 = 1.1;
 
-/// Steepest line, as a tangent, at which a retrieve still counts as one: 60°.
-const STEEPEST: f64 = 1.732;
-
-/// Height of the rod tip over the water, m (v0).
-pub const ROD_TIP: f64 = 1.0;
+/// Steepest line, as a tangent, at which a retrieve still counts as one: 45°.
+const STEEPEST: f64 = 1.0;
 
 /// Push of the wind on the half of the cast that hangs in the air.
 ///
 /// F = 0.94 · ½ ρ_air · 1.2 · d_line · (cast/2) · U². Cylinder across the flow,
-/// less what the bow takes off.
+/// less what the bow takes off; `stand` is the height from which the rod is held.
 #[must_use]
-pub fn wind_pull(line: Length, cast: Length, wind: Velocity) -> Force {
-    let u = WIND_AT_LINE * wind.value;
+pub fn wind_pull(line: Length, cast: Length, wind: Velocity, stand: Length) -> Force {
+    let u = wind_at_line(stand) * wind.value;
     let upright = 0.5 * AIR * drag::LINE_ACROSS * line.value * cast.value / 2.0 * u * u;
     Force::new::<newton>(BOW * upright)
 }
@@ -91,11 +98,32 @@ pub fn current_pull(line: Length, depth: Length, current: Velocity, density: f64
 }
 
 /// How far off the rod is near the end of a retrieve, m: a quarter of the cast
-/// is still out. No steeper than 60°.
+/// is still out. No steeper than 45°.
 #[must_use]
-pub fn near_end(depth: Length, cast: Length) -> f64 {
-    (0.25 * cast.value).max((depth.value + ROD_TIP) / STEEPEST)
+pub fn near_end(depth: Length, cast: Length, stand: Length) -> f64 {
+    no_steeper(depth, 0.25 * cast.value, stand)
 }
+
+/// Speed at which a lure goes level, off the rod by so much, while line comes in at a
+/// speed: the steeper the line, the faster.
+#[must_use]
+pub fn level(reel: Velocity, depth: Length, away: f64, stand: Length) -> Velocity {
+    let down = depth.value + stand.value;
+    reel * (maths::hypot(away, down) / away)
+}
+
+/// A distance off the rod, m, from which the line to a lure at a depth runs no
+/// steeper than 45°.
+#[must_use]
+pub fn no_steeper(depth: Length, away: f64, stand: Length) -> f64 {
+    away.max((depth.value + stand.value) / STEEPEST)
+}
+
+/// Length of a rod where none is given, m (common practice: 6 ft 6 in to 7 ft 6 in),
+/// and its angle at rest, degrees over level (v0).
+pub const ROD_M: f64 = 2.2;
+/// See [`ROD_M`].
+pub const ROD_LOW_DEG: f64 = 5.0;
 
 /// A head drawn over the bottom near the end of a retrieve.
 #[derive(Debug, Clone, Copy)]
@@ -106,6 +134,8 @@ pub struct Drawn<'a> {
     pub depth: Length,
     /// How far off the rod is, m ([`near_end`]).
     pub away: f64,
+    /// Height over the water from which the rod is held.
+    pub stand: Length,
     /// Current at the surface and the boat's drift, as they add up on the line.
     pub current: Velocity,
     /// See `current`.
@@ -128,6 +158,17 @@ impl Drawn<'_> {
     /// angle, plus what the flow on the slanting line adds, less its weight.
     #[must_use]
     pub fn hold_weight(&self) -> Force {
+        self.weight(LIFT_MARGIN)
+    }
+
+    /// Submerged weight with which it neither rises nor sinks: the same without
+    /// the margin.
+    #[must_use]
+    pub fn float_weight(&self) -> Force {
+        self.weight(1.0)
+    }
+
+    fn weight(&self, margin: f64) -> Force {
         let q = 0.5 * self.density * self.past_head.value * self.past_head.value;
         let stream = Stream {
             current: DVec2::new(-self.current.value, 0.0),
@@ -135,9 +176,9 @@ impl Drawn<'_> {
             ..Stream::still(self.density, self.depth.value)
         };
         let lure = DVec3::new(0.0, 0.0, -self.depth.value);
-        let tip = DVec3::new(self.away, 0.0, ROD_TIP);
+        let tip = DVec3::new(self.away, 0.0, self.stand.value);
         let up = steady::lifted(self.line, &stream, lure, tip, q * self.drag_area.value);
-        Force::new::<newton>(LIFT_MARGIN * up + q * BAIT_LIFT * self.bait_side.value)
+        Force::new::<newton>(margin * up + q * BAIT_LIFT * self.bait_side.value)
     }
 }
 

@@ -73,6 +73,19 @@ pub struct Trailing {
     pub hook_mass: Mass,
 }
 
+impl Trailing {
+    /// Nothing behind a head.
+    #[must_use]
+    pub fn nothing(&self) -> Self {
+        Self {
+            bait_volume: Volume::default(),
+            bait_side: Area::default(),
+            hook_mass: Mass::default(),
+            ..*self
+        }
+    }
+}
+
 /// Weight of the whole rig in water, positive downward; zero or less floats.
 ///
 /// W = g [m_head (1 − ρw/ρhead) + m_hook (1 − ρw/ρsteel) + V_bait (ρbait − ρw)]

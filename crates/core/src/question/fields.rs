@@ -5,6 +5,12 @@ use std::collections::BTreeMap;
 use serde_json::Value;
 
 use crate::base::FieldError;
+use crate::base::codes::{
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, EyeTurn, FishAt, Forage,
+    HeadColourView, HookSetView, HookStyle, HookTemper, Keeper, Light, LineKind, LineView,
+    Material, Mood, Plastic, PointView, Power, Pressure, Rig, School, Season, Shape, Species,
+    SpringView, StandUpView, Tie, Toothy, Wire,
+};
 use crate::base::limits;
 use crate::base::shorten;
 use crate::base::text::sentences;
@@ -25,36 +31,50 @@ pub enum Loose {
 /// Loose fields by their names in the contract. Absent means not given.
 pub type Fields = BTreeMap<&'static str, Loose>;
 
-/// Fields of the contract that hold codes.
-const CODE_FIELDS: &[&str] = &[
-    "rig",
-    "bait.form",
-    "bait.plastic",
-    "bait.build",
-    "water.bottom",
-    "water.cover",
-    "water.clarity",
-    "water.light",
-    "season",
-    "species",
-    "fish_at",
-    "forage",
-    "mood",
-    "pressure",
-    "school",
-    "toothy_fish",
-    "views.stand_up",
-    "views.spring",
-    "views.hook_temper",
-    "views.main_line",
-    "views.hook_set",
-    "views.colour",
-    "views.head_colour",
-    "views.point",
-    "tackle.line_kind",
-    "tackle.material",
+/// The codes of a list with their words.
+pub type Codes = fn() -> &'static [(&'static str, &'static str)];
+
+/// Fields of the contract that hold codes, each with its list.
+pub const CODE_FIELDS: &[(&str, Codes)] = &[
+    ("rig", Rig::words),
+    ("bait.form", BaitForm::words),
+    ("bait.plastic", Plastic::words),
+    ("bait.build", Build::words),
+    ("water.bottom", Bottom::words),
+    ("water.cover", Cover::words),
+    ("water.clarity", Clarity::words),
+    ("water.light", Light::words),
+    ("season", Season::words),
+    ("species", Species::words),
+    ("fish_at", FishAt::words),
+    ("forage", Forage::words),
+    ("mood", Mood::words),
+    ("pressure", Pressure::words),
+    ("school", School::words),
+    ("course", Course::words),
+    ("toothy_fish", Toothy::words),
+    ("views.stand_up", StandUpView::words),
+    ("views.spring", SpringView::words),
+    ("views.hook_temper", HookTemper::words),
+    ("views.main_line", LineView::words),
+    ("views.hook_set", HookSetView::words),
+    ("views.colour", ColourView::words),
+    ("views.head_colour", HeadColourView::words),
+    ("views.point", PointView::words),
+    ("tackle.line_kind", LineKind::words),
+    ("tackle.material", Material::words),
+    ("tackle.rod_power", Power::words),
+    ("head.shape", Shape::words),
+    ("head.material", Material::words),
+    ("head.tie", Tie::words),
+    ("head.eye", EyeTurn::words),
+    ("head.keeper", Keeper::words),
+    ("head.hook.style", HookStyle::words),
+    ("head.hook.wire", Wire::words),
 ];
-const GROUPS: &[&str] = &["bait", "water", "tackle", "views"];
+/// Fields of the contract that hold a text: the number of a hook.
+pub const TEXT_FIELDS: &[&str] = &["head.hook.size"];
+const GROUPS: &[&str] = &["bait", "water", "tackle", "views", "head", "head.hook"];
 
 /// A field by its name, if the contract knows it.
 #[must_use]
@@ -62,7 +82,8 @@ pub fn field(name: &str) -> Option<&'static str> {
     let numbers = limits::ALL.iter().map(|l| l.field);
     CODE_FIELDS
         .iter()
-        .copied()
+        .map(|f| f.0)
+        .chain(TEXT_FIELDS.iter().copied())
         .chain(numbers)
         .find(|f| *f == name)
 }
@@ -77,20 +98,23 @@ pub fn flatten(json: &Value) -> (Fields, Vec<FieldError>) {
     };
     let (mut fields, mut faults) = (Fields::new(), Vec::new());
     for (key, value) in top {
-        match value {
-            Value::Object(group) if GROUPS.contains(&key.as_str()) => {
-                for (inner, value) in group {
-                    take(&format!("{key}.{inner}"), value, &mut fields, &mut faults);
-                }
-            }
-            Value::Null if GROUPS.contains(&key.as_str()) => {}
-            _ if GROUPS.contains(&key.as_str()) => {
-                faults.push(FieldError::new(key.as_str(), sentences::fault_no_group()));
-            }
-            _ => take(key, value, &mut fields, &mut faults),
-        }
+        gather(key, value, &mut fields, &mut faults);
     }
     (fields, faults)
+}
+
+/// Takes a field, or those of a group and of the groups in it.
+fn gather(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldError>) {
+    match value {
+        _ if !GROUPS.contains(&name) => take(name, value, fields, faults),
+        Value::Object(group) => {
+            for (inner, value) in group {
+                gather(&format!("{name}.{inner}"), value, fields, faults);
+            }
+        }
+        Value::Null => {}
+        _ => faults.push(FieldError::new(name, sentences::fault_no_group())),
+    }
 }
 
 fn take(name: &str, value: &Value, fields: &mut Fields, faults: &mut Vec<FieldError>) {

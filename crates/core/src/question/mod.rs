@@ -4,17 +4,31 @@
 //! contract's field names; [`PickRequest::read`] turns that into a request or
 //! into *all* of its faults.
 
-mod fields;
-mod read;
+/// Reads a field that holds a code; with a usual value, what was left out is noted.
+macro_rules! code {
+    ($reader:ident, $field:literal, $ty:ty) => {
+        $reader.code($field, <$ty>::ALL, <$ty>::from_code, <$ty>::code)
+    };
+    ($reader:ident, $field:literal, $ty:ty, $usual:expr) => {{
+        $reader.note_if_absent($field);
+        code!($reader, $field, $ty).unwrap_or($usual)
+    }};
+}
 
-pub use fields::{Fields, Loose, field, flatten};
+mod fields;
+mod in_hand;
+mod read;
+mod reader;
+
+pub use fields::{CODE_FIELDS, Codes, Fields, Loose, TEXT_FIELDS, field, flatten};
+pub use in_hand::{HeadInHand, HookInHand};
 
 use serde::{Deserialize, Serialize};
 
 use crate::base::codes::{
-    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
-    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView, Toothy,
 };
 
 /// A request as it is stored and sent back: the contract's JSON, complete.
@@ -40,17 +54,33 @@ pub struct PickRequest {
     pub pressure: Pressure,
     /// The school to follow; none lets the situation decide.
     pub school: Option<School>,
-    /// Whether fish with teeth are about.
-    pub toothy_fish: bool,
+    /// How it is to be brought; none takes what rig, fish and mood usually ask.
+    #[serde(default)]
+    pub course: Option<Course>,
+    /// How likely fish with teeth take it; older questions said only yes or no.
+    #[serde(deserialize_with = "toothy")]
+    pub toothy_fish: Toothy,
     /// Length of the cast, m.
     pub cast_m: f64,
-    /// Speed of the retrieve, m/s; none takes the rig's own.
+    /// Speed of the retrieve, m/s; none takes the course's own.
     pub retrieve_mps: Option<f64>,
+    /// The same in turns of the handle a second; `retrieve_mps` goes before it.
+    #[serde(default)]
+    pub retrieve_turns_ps: Option<f64>,
+    /// Line that a turn of the handle takes up, m.
+    #[serde(default)]
+    pub reel_turn_m: Option<f64>,
+    /// Height over the water from which the rod is held, m.
+    #[serde(default)]
+    pub stand_m: Option<f64>,
     /// What the angler holds in hand.
     pub tackle: Tackle,
     /// Which side the angler takes where good anglers disagree.
     #[serde(default)]
     pub views: Views,
+    /// A head in the hand, to be judged.
+    #[serde(default)]
+    pub head: Option<HeadInHand>,
     /// Fields that were not given and were filled with what is usual.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub assumed: Vec<String>,
@@ -120,6 +150,12 @@ pub struct Tackle {
     pub rod_min_g: Option<f64>,
     pub rod_max_g: Option<f64>,
     pub material: Option<Material>,
+    /// Power of the rod in hand: what it throws, where its rating is not known.
+    #[serde(default)]
+    pub rod_power: Option<Power>,
+    /// Gear ratio of the reel: what a turn takes up, where that is not known.
+    #[serde(default)]
+    pub reel_ratio: Option<f64>,
 }
 
 /// Sides in the trade's disputes; none leaves it to the usual one.
@@ -136,3 +172,56 @@ pub struct Views {
     pub head_colour: Option<HeadColourView>,
     pub point: Option<PointView>,
 }
+
+/// Reads the risk of teeth: its code, or the yes and no of older questions.
+fn toothy<'de, D: serde::Deserializer<'de>>(from: D) -> Result<Toothy, D::Error> {
+    #[derive(Deserialize)]
+    #[serde(untagged)]
+    enum Told {
+        Yes(bool),
+        Risk(Toothy),
+    }
+    Ok(match Told::deserialize(from)? {
+        Told::Yes(yes) => Toothy::of(yes),
+        Told::Risk(risk) => risk,
+    })
+}
+
+impl Toothy {
+    /// Of a plain yes or no.
+    #[must_use]
+    pub const fn of(yes: bool) -> Self {
+        if yes { Self::Likely } else { Self::None }
+    }
+}
+
+impl PickRequest {
+    /// Line that a turn of the handle takes up, m, with what is usual where
+    /// nobody said.
+    #[must_use]
+    pub fn turn_m(&self) -> f64 {
+        let geared = self.tackle.reel_ratio.map(|r| r * TURN_PER_RATIO_M);
+        self.reel_turn_m.or(geared).unwrap_or(USUAL_TURN_M)
+    }
+
+    /// Speed of the retrieve as it was asked for, m/s.
+    #[must_use]
+    pub fn asked_mps(&self) -> Option<f64> {
+        let wound = self.retrieve_turns_ps.map(|t| t * self.turn_m());
+        self.retrieve_mps.or(wound)
+    }
+
+    /// Height over the water from which the rod is held, m.
+    #[must_use]
+    pub fn held_at_m(&self) -> f64 {
+        self.stand_m.unwrap_or(USUAL_STAND_M)
+    }
+}
+
+/// Line that a turn of a usual reel takes up, m (v0).
+const USUAL_TURN_M: f64 = 0.7;
+/// The same for each unit of its gear ratio, m: a spool of some 40 mm (v0).
+const TURN_PER_RATIO_M: f64 = 0.125;
+/// Height over the water from which a rod is usually held, m: from a low bank or
+/// a boat (v0).
+pub const USUAL_STAND_M: f64 = 1.5;

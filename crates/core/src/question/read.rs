@@ -5,101 +5,16 @@ use std::sync::LazyLock;
 
 use serde_json::Value;
 
-use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, flatten};
+use super::reader::Reader;
+use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, flatten, in_hand};
 use crate::base::codes::{
-    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
-    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
     Pressure, Rig, School, Season, Species, SpringView, StandUpView,
 };
-use crate::base::limits::{self, Limit};
+use crate::base::limits;
 use crate::base::text::{Arg, sentences};
 use crate::base::{FieldError, UnitSystem};
-
-/// Reads fields one by one, gathering faults and what was assumed.
-struct Reader<'a> {
-    fields: &'a Fields,
-    system: UnitSystem,
-    faults: Vec<FieldError>,
-    assumed: Vec<String>,
-}
-
-impl Reader<'_> {
-    fn number(&mut self, limit: &Limit) -> Option<f64> {
-        let checked = match self.fields.get(limit.field)? {
-            Loose::Number(n) => limit.check(*n, self.system),
-            _ => Err(
-                sentences::fault_no_number(Arg::Word(limit.name()), Arg::Word(limit.unit)).into(),
-            ),
-        };
-        checked
-            .map_err(|m| self.faults.push(FieldError::new(limit.field, m)))
-            .ok()
-    }
-
-    fn number_or(&mut self, limit: &Limit, usual: f64) -> f64 {
-        self.note_if_absent(limit.field);
-        self.number(limit).unwrap_or(usual)
-    }
-
-    /// The upper end of a range; one that is the lower end again is none.
-    fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
-        let upper = self.number(limit)?;
-        if upper < lower {
-            let message = sentences::fault_upper_end(Arg::Word(limit.name()));
-            self.faults.push(FieldError::new(limit.field, message));
-        }
-        (upper > lower).then_some(upper)
-    }
-
-    fn note_if_absent(&mut self, field: &str) {
-        if !self.fields.contains_key(field) {
-            self.assumed.push(field.to_owned());
-        }
-    }
-
-    fn code<T: Copy + 'static>(
-        &mut self,
-        field: &str,
-        all: &'static [T],
-        read: fn(&str) -> Option<T>,
-        code: fn(T) -> &'static str,
-    ) -> Option<T> {
-        let found = match self.fields.get(field)? {
-            Loose::Text(t) => read(t),
-            _ => None,
-        };
-        if found.is_none() {
-            let known: Vec<_> = all.iter().map(|v| code(*v)).collect();
-            self.faults.push(FieldError::new(
-                field,
-                sentences::fault_no_code(Arg::Text(known.join(", "))),
-            ));
-        }
-        found
-    }
-
-    fn flag(&mut self, field: &str) -> bool {
-        match self.fields.get(field) {
-            None => false,
-            Some(Loose::Flag(b)) => *b,
-            Some(_) => {
-                self.faults
-                    .push(FieldError::new(field, sentences::fault_no_flag()));
-                false
-            }
-        }
-    }
-}
-
-macro_rules! code {
-    ($reader:ident, $field:literal, $ty:ty) => {
-        $reader.code($field, <$ty>::ALL, <$ty>::from_code, <$ty>::code)
-    };
-    ($reader:ident, $field:literal, $ty:ty, $usual:expr) => {{
-        $reader.note_if_absent($field);
-        code!($reader, $field, $ty).unwrap_or($usual)
-    }};
-}
 
 /// Depth taken where none is given, m.
 const USUAL_DEPTH_M: f64 = 3.0;
@@ -187,16 +102,21 @@ impl PickRequest {
             water,
             season: code!(r, "season", Season, Season::Summer),
             species: code!(r, "species", Species, Species::Largemouth),
-            fish_at: code!(r, "fish_at", FishAt).unwrap_or(FishAt::Bottom),
+            fish_at: code!(r, "fish_at", FishAt, FishAt::Bottom),
             forage: code!(r, "forage", Forage),
             mood: code!(r, "mood", Mood).unwrap_or(Mood::Neutral),
             pressure: code!(r, "pressure", Pressure).unwrap_or(Pressure::Low),
             school: code!(r, "school", School),
-            toothy_fish: r.flag("toothy_fish"),
+            course: code!(r, "course", Course),
+            toothy_fish: r.toothy(),
             cast_m: r.number_or(&limits::CAST, USUAL_CAST_M),
             retrieve_mps: r.number(&limits::RETRIEVE),
+            retrieve_turns_ps: r.number(&limits::TURNS),
+            reel_turn_m: r.number(&limits::REEL_TURN),
+            stand_m: r.number(&limits::STAND),
             tackle,
             views,
+            head: in_hand::read(r),
             assumed: Vec::new(),
         }
     }
@@ -257,6 +177,8 @@ fn read_tackle(r: &mut Reader<'_>) -> Tackle {
         rod_min_g: r.number(&limits::ROD_MIN),
         rod_max_g: r.number(&limits::ROD_MAX),
         material: code!(r, "tackle.material", Material),
+        rod_power: code!(r, "tackle.rod_power", Power),
+        reel_ratio: r.number(&limits::REEL_RATIO),
     };
     if let (Some(least), Some(most)) = (tackle.rod_min_g, tackle.rod_max_g)
         && least > most

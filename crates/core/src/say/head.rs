@@ -12,6 +12,7 @@ use crate::base::round;
 use crate::base::text::{Arg, Said, capital, sentences};
 use crate::choose::decision::Decision;
 use crate::choose::tie;
+use crate::tables::ShapeRow;
 
 /// Traits below which a shape hangs up in wood.
 const POOR_IN_WOOD: f64 = 0.4;
@@ -76,6 +77,21 @@ pub fn shape(d: &Decision<'_>, reasons: &mut Reasons) {
         };
         reasons.con_coded("disputed_stand_up", about, basis, said);
     }
+}
+
+/// Why a shape cannot be fished there: by its cover, its bottom, or where the fish are.
+#[must_use]
+pub fn shut_out(d: &Decision<'_>, row: &ShapeRow) -> Text {
+    let r = d.on.request;
+    let place = if row.shut.cover.contains(&r.water.cover) {
+        r.water.cover.label()
+    } else if row.shut.bottom.contains(&r.water.bottom) {
+        r.water.bottom.label()
+    } else {
+        r.fish_at.label()
+    };
+    let said = sentences::shape_shut_out(Arg::Word(row.code.label()), Arg::Word(place));
+    said.text(d.on.options.units)
 }
 
 /// Says why this tie and keeper.

@@ -3,10 +3,12 @@
 
 pub mod bench;
 mod conflict;
+mod course;
 mod coverage;
 mod gaps;
 mod head;
 mod hook;
+mod judged;
 mod line;
 mod own_box;
 mod rank;
@@ -17,10 +19,12 @@ mod trace;
 mod weight;
 
 pub use conflict::conflict;
+pub use course::course;
 pub use coverage::coverage;
 pub use gaps::gaps;
-pub use head::{eye, head, post, shape, tie_and_keeper};
+pub use head::{eye, head, post, shape, shut_out, tie_and_keeper};
 pub use hook::hook;
+pub use judged::{fits, judged};
 pub use line::line;
 pub use own_box::own;
 pub use rank::{why, why_best, why_not};

@@ -7,11 +7,26 @@ use crate::base::codes::School;
 use crate::base::grams;
 use crate::base::text::{Arg, Said, fill, sentences};
 use crate::choose::decision::Decision;
+use crate::choose::rod::rod_most_g;
 use crate::choose::verdicts::Verdicts;
 use crate::explore::cast_ready::held;
 use crate::physics::hold;
 use crate::tables::rules::{Hole, Rule};
 use uom::si::length::millimeter;
+
+/// Turns of the handle a second at which one says so; slower ones are said as
+/// seconds for a turn.
+const QUICK: f64 = 0.95;
+
+/// Turns of the handle as an angler counts them.
+#[must_use]
+pub fn turns(per_second: f64) -> Arg {
+    if per_second >= QUICK || per_second <= 0.0 {
+        sentences::turns_a_second(Arg::Number(per_second, 1)).into()
+    } else {
+        sentences::turn_in(Arg::Number(1.0 / per_second, 1)).into()
+    }
+}
 
 /// A named number in the unit that its name ends with.
 fn named(name: &str, value: f64) -> Arg {
@@ -41,14 +56,16 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::UsualLeast => Arg::Number(rig.usual_oz.0, 3),
         Hole::UsualMost => Arg::Number(rig.usual_oz.1, 3),
         Hole::Total => Arg::Number(grams(d.total), 1),
-        Hole::RodMost => Arg::Number(r.tackle.rod_max_g?, 1),
+        Hole::RodMost => Arg::Number(rod_most_g(r, on.tables)?, 1),
         Hole::Wire => Arg::Word(d.hook.wire.label()),
         Hole::Exit => Arg::Size(d.hook.exit_mm),
         Hole::FallTime => Arg::Number(d.down_s(), 0),
         Hole::How => Arg::Word(held(d.way_down).label()),
-        Hole::Rest => Arg::Number(v.way.rest_s, 1),
-        Hole::Moves => Arg::List(v.way.moves.iter().map(|m| m.told().into()).collect()),
+        Hole::Rest => Arg::Number(v.brought.rest_s, 1),
+        Hole::Moves => Arg::List(v.brought.moves.iter().map(|m| m.told().into()).collect()),
         Hole::Speed => Arg::Speed(c.retrieve_mps),
+        Hole::Turns => turns(c.retrieve_mps / r.turn_m()),
+        Hole::LiftTime => Arg::Number(v.lift_s?, 1),
         Hole::Longer => Arg::Size(on.longer_bait_mm()),
         Hole::Shorter => Arg::Size(on.shorter_bait_mm()),
         Hole::SlimDepth => Arg::Size(on.bait.depth_band.0.get::<millimeter>()),

@@ -41,7 +41,7 @@ pub fn lower(d: &Decision<'_>) -> Said {
             speed(needs.fall.least * s.target),
         ),
         LowerBound::Contact if needs.nose() >= d.choice.lower.0 => sentences::lower_contact_nose(),
-        LowerBound::Contact => sentences::lower_contact(speed(s.past_head)),
+        LowerBound::Contact => sentences::lower_contact(speed(s.drawn)),
         LowerBound::Feel if c.current_mps > 0.05 => {
             sentences::lower_feel_current(pull(needs.felt()))
         }
@@ -52,6 +52,10 @@ pub fn lower(d: &Decision<'_>) -> Said {
         LowerBound::Castable => sentences::lower_castable(Arg::Distance(c.cast_m)),
         LowerBound::SnapFree => sentences::lower_snap_free(),
         LowerBound::Grind => sentences::lower_grind(),
+        LowerBound::HoldsDepth => {
+            let slowest = s.swim.slowest * s.wound;
+            sentences::lower_holds_depth(Arg::Distance(d.reach_m()), speed(slowest))
+        }
     }
 }
 
@@ -68,6 +72,11 @@ pub fn upper(d: &Decision<'_>) -> Said {
         UpperBound::Overpower => sentences::upper_overpower(Arg::Size(r.bait.length_mm)),
         UpperBound::Snag => sentences::upper_snag(Arg::Word(r.water.bottom.label())),
         UpperBound::RodMax => sentences::upper_rod_max(),
+        UpperBound::KeptUp => {
+            let s = &d.needs.setting;
+            let quickest = s.swim.quickest * s.wound;
+            sentences::upper_kept_up(Arg::Distance(d.reach_m()), speed(quickest))
+        }
         UpperBound::Everyday => sentences::upper_everyday(both(d.on.rig.everyday(), (3, 1))),
         UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
     }
@@ -86,6 +95,13 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
     );
     if needs.asks(LowerBound::SinkTarget) {
         reasons.pro(about, basis, fall);
+    } else if needs.asks(LowerBound::HoldsDepth) {
+        let kept = sentences::keeps_its_depth(
+            speed(needs.setting.wound),
+            Arg::Distance(d.reach_m()),
+            both(needs.balanced(), (3, 1)),
+        );
+        reasons.pro(about, basis, kept);
     } else {
         reasons.pro(about, Basis::CommonPractice, sentences::grinds());
     }

@@ -5,11 +5,11 @@ use super::rig_row::RigRow;
 use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
-    Action, BaitForm, Basis, Bottom, BoxList, Clarity, Code, ColourView, Cover, CurrentWay,
+    Action, BaitForm, Basis, Bottom, BoxList, Clarity, Code, ColourView, Course, Cover, CurrentWay,
     Direction, EyeTurn, FallBy, FishAt, Forage, HangCause, HeadColourView, HookSetView, HookStyle,
-    HookTemper, Keeper, LiftCause, Light, LineKind, LineView, LowerBound, Material, Mood, MoveKind,
-    Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species,
-    SpringView, StandUpView, Tie, Topic, TurnTo, UpperBound, Wire,
+    HookTemper, Judged, Keeper, LiftCause, Light, LineKind, LineView, LowerBound, Material, Mood,
+    MoveKind, Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits,
+    Species, SpringView, StandUpView, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
 };
 use crate::base::limits;
 use crate::base::text::{catalogue, sentences};
@@ -51,6 +51,7 @@ pub(super) fn words() -> Result<(), DataError> {
         BoxList,
         Clarity,
         ColourView,
+        Course,
         Cover,
         CurrentWay,
         Direction,
@@ -63,6 +64,7 @@ pub(super) fn words() -> Result<(), DataError> {
         HookSetView,
         HookStyle,
         HookTemper,
+        Judged,
         Keeper,
         Ladder,
         LiftCause,
@@ -87,6 +89,7 @@ pub(super) fn words() -> Result<(), DataError> {
         SpringView,
         StandUpView,
         Tie,
+        Toothy,
         Topic,
         TurnTo,
         UnitSystem,
@@ -232,7 +235,6 @@ impl Tables {
         }
         let ends_open = |last: Option<f64>| last.is_some_and(|v| v >= 1000.0);
         if rig.shapes.is_empty()
-            || rig.needs.is_empty()
             || !rig.fits.form.contains_key(&rig.bait.default_form)
             || !ends_open(rig.tackle.last().map(|t| t.to_g))
             || !ends_open(rig.hook.shank.last().map(|s| s.to_mm))

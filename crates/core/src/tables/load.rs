@@ -1,50 +1,23 @@
 //! Reading the tables that are built into the program into types that are
 //! complete by construction.
 
-use enum_map::{EnumArray, EnumMap};
+use enum_map::EnumMap;
 
+use super::courses::{CourseTables, RawCourses};
 use super::practice::{Practice, RawPracticeFile};
 use super::rig_row::RigRow;
 use super::rows::{BaitFile, ConditionFile, HookFile, LineFile, ShapeFile};
 use super::rules::{RawRules, Rules};
+use super::total::total;
 use super::when::Named;
 use super::{BaitTables, ConditionTables, DataError, HookTables, LineTables, Tables};
-use crate::base::codes::{Code, Rig};
+use crate::base::codes::Rig;
 
 fn read<T: serde::de::DeserializeOwned>(file: &'static str, text: &str) -> Result<T, DataError> {
     toml::from_str(text).map_err(|e| DataError::Unreadable {
         file,
         source: Box::new(e),
     })
-}
-
-/// Rows by their code: each code exactly once, so that no look-up can fail.
-pub(super) fn total<C, T>(
-    file: &'static str,
-    rows: Vec<T>,
-    code: impl Fn(&T) -> C,
-) -> Result<EnumMap<C, T>, DataError>
-where
-    C: EnumArray<T> + EnumArray<Option<T>> + Code,
-{
-    let mut found: EnumMap<C, Option<T>> = EnumMap::from_fn(|_| None);
-    for row in rows {
-        let at = code(&row);
-        if found[at].replace(row).is_some() {
-            return Err(DataError::wrong(
-                file,
-                format!("{} stands twice", at.code()),
-            ));
-        }
-    }
-    if let Some((code, _)) = found.iter().find(|r| r.1.is_none()) {
-        return Err(DataError::wrong(
-            file,
-            format!("{} is missing", code.code()),
-        ));
-    }
-    #[expect(clippy::expect_used, reason = "each place was just seen to be filled")]
-    Ok(found.map(|_, row| row.expect("filled")))
 }
 
 /// One file a rig.
@@ -102,6 +75,8 @@ fn lines() -> Result<LineTables, DataError> {
         line: total("lines.toml", file.line, |r| r.code)?,
         material: total("lines.toml", file.material, |r| r.code)?,
         leader: file.leader,
+        power: file.power,
+        wire: file.wire,
     })
 }
 
@@ -152,6 +127,7 @@ impl Tables {
         let named: Named = read("limits.toml", include_str!("../../data/limits.toml"))?;
         let raw: RawRules = read(RULES_DIR, RULES)?;
         let rules = Rules::read(&raw, named).map_err(|what| DataError::wrong(RULES_DIR, what))?;
+        let courses: RawCourses = read("courses.toml", include_str!("../../data/courses.toml"))?;
         let rigs: Vec<RigRow> = RIGS
             .iter()
             .map(|text| read(RIGS_DIR, text))
@@ -162,6 +138,7 @@ impl Tables {
             hooks: hooks()?,
             lines: lines()?,
             conditions: conditions()?,
+            courses: CourseTables::read(courses, &rules)?,
             practice: practices(&rules)?,
             rigs: total(RIGS_DIR, rigs, |r| r.code)?,
             rules,

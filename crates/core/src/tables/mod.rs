@@ -5,24 +5,27 @@
 //! program and checked as a whole by [`Tables::load`].
 
 mod check;
+mod courses;
 mod load;
 mod practice;
 pub mod retrieve;
 mod rig_row;
 mod rows;
 pub mod rules;
+mod total;
 pub mod when;
 
 use enum_map::EnumMap;
 
+pub use courses::{CourseRow, CourseTables, HandFactors, HandsRow, SwimRow};
 pub use practice::{Practice, Way};
 pub use rig_row::*;
 pub use rows::*;
-use rules::Rules;
+use rules::{Rule, Rules};
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, Cover, HookStyle, LineKind, Material, Mood, Plastic, Rig, School,
-    Season, Shape, Species, Tie, Wire,
+    BaitForm, Bottom, Clarity, Course, Cover, HookStyle, LineKind, Material, Mood, Plastic, Power,
+    Rig, School, Season, Shape, Species, Tie, Wire,
 };
 use crate::base::text::TextFault;
 
@@ -87,6 +90,8 @@ pub struct LineTables {
     pub line: EnumMap<LineKind, LineRow>,
     pub material: EnumMap<Material, MaterialRow>,
     pub leader: LeaderRow,
+    pub power: EnumMap<Power, (f64, f64)>,
+    pub wire: StoutRow,
 }
 
 /// Water, fish, season and schools.
@@ -123,6 +128,8 @@ pub struct Tables {
     pub lines: LineTables,
     /// Water, fish, season and schools.
     pub conditions: ConditionTables,
+    /// The courses, and what hands do.
+    pub courses: CourseTables,
     /// The rigs that can be chosen for.
     pub rigs: EnumMap<Rig, RigRow>,
     /// What each of them is in practice.
@@ -217,6 +224,11 @@ impl Tables {
             WayDown::TightLine => posture.tight_line,
         }
     }
+    /// A course.
+    #[must_use]
+    pub fn course(&self, code: Course) -> &CourseRow {
+        &self.courses.course[code]
+    }
     /// A rig.
     #[must_use]
     pub fn rig(&self, code: Rig) -> &RigRow {
@@ -242,14 +254,14 @@ mod tests {
         };
         let mut fewer = rows();
         fewer.remove(3);
-        let missing = load::total("shapes.toml", fewer, |r| r.code).unwrap_err();
+        let missing = total::total("shapes.toml", fewer, |r| r.code).unwrap_err();
         assert!(
             missing.to_string().contains("bullet is missing"),
             "{missing}"
         );
         let mut doubled = rows();
         doubled[3] = doubled[2].clone();
-        let twice = load::total("shapes.toml", doubled, |r| r.code).unwrap_err();
+        let twice = total::total("shapes.toml", doubled, |r| r.code).unwrap_err();
         assert!(
             twice.to_string().contains("football stands twice"),
             "{twice}"

@@ -3,17 +3,20 @@
 use serde::Deserialize;
 
 use super::retrieve::{self, Move};
-use super::rules::{RawRule, RawStep, Rule, Rules, Step};
+use super::rules::{Giving, RawGiving, RawRule, RawStep, Rule, Rules, Step};
 use super::when::When;
 use crate::base::UnitSystem;
-use crate::base::codes::Rig;
+use crate::base::codes::{Course, Rig};
 
 /// The practice of a rig.
 #[derive(Debug, Clone)]
 pub struct Practice {
     /// Steps of rigging.
     pub rigging: Vec<Step>,
-    /// How it may be worked: the first whose condition holds.
+    /// How it goes through the water: the first that holds, the last always.
+    pub courses: Vec<Giving<Course>>,
+    /// How it may be worked: the first whose condition holds; where none does, as
+    /// the course has it.
     pub ways: Vec<Way>,
     /// The steps of the retrieve as they are told.
     pub retrieve: Vec<Rule>,
@@ -56,6 +59,7 @@ struct RawPractice {
 
 #[derive(Debug, Clone, Deserialize)]
 struct RawRetrieve {
+    course: Vec<RawGiving<Course>>,
     way: Vec<RawWay>,
     say: Vec<RawRule>,
 }
@@ -101,8 +105,8 @@ impl Practice {
             .into_iter()
             .map(way)
             .collect::<Result<_, _>>()?;
-        last_always("way", ways.iter().map(|w| &w.when))?;
         let read = Self {
+            courses: reader.giving(&raw.retrieve.course)?,
             rigging: reader.steps(&raw.practice.rigging, &rules.rigging)?,
             retrieve: reader.rules(&raw.retrieve.say)?,
             hook_set: reader.rules(&raw.practice.hook_set)?,
@@ -110,6 +114,7 @@ impl Practice {
             notes: reader.rules(&raw.practice.note)?,
             ways,
         };
+        last_always("course", read.courses.iter().map(|c| &c.rule.when))?;
         last_always("hook_set", read.hook_set.iter().map(|r| &r.when))?;
         last_always("leave_when", read.leave_when.iter().map(|r| &r.when))?;
         Ok(read)
@@ -122,6 +127,7 @@ impl Practice {
             Step::Do(..) => None,
         });
         steps
+            .chain(self.courses.iter().map(|c| ("course", &c.rule)))
             .chain(self.retrieve.iter().map(|r| ("retrieve", r)))
             .chain(self.hook_set.iter().map(|r| ("hook_set", r)))
             .chain(self.leave_when.iter().map(|r| ("leave_when", r)))

@@ -6,10 +6,11 @@ use enum_map::EnumMap;
 use serde::Deserialize;
 use serde::de::IgnoredAny;
 
+use super::courses::CourseRow;
 use super::rows::{Asks, row};
 use crate::base::codes::{
-    Action, BaitForm, Bottom, Clarity, Cover, FishAt, Forage, HookStyle, LineKind, LowerBound,
-    Mood, Plastic, Power, Rig, School, Shape, Species, Tie, Wire,
+    Action, BaitForm, Bottom, Clarity, Course, Cover, FishAt, Forage, HookStyle, LineKind,
+    LowerBound, Mood, Plastic, Power, Rig, School, Shape, Species, Tie, Wire,
 };
 use crate::base::{GRAMS_PER_OUNCE, Mass};
 use uom::si::mass::gram;
@@ -41,7 +42,7 @@ row!(RigTackle {
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct RigRetrieve {
     pub name: String,
-    pub speed_mps: f64,
+    pub speed_mps: BTreeMap<Course, f64>,
 }
 
 /// How a rig bounds its head from above, beside water and tackle.
@@ -149,8 +150,12 @@ pub struct RigRow {
     pub school_follows_water: bool,
     pub posture: Hang,
     pub way_down: Option<WayDown>,
-    pub needs: Vec<LowerBound>,
-    pub off_bottom_needs: Option<Vec<LowerBound>>,
+    #[serde(default)]
+    pub leaves_bottom: bool,
+    #[serde(default)]
+    pub needs_not: Vec<LowerBound>,
+    #[serde(default)]
+    pub needs_also: Vec<LowerBound>,
     pub usual_oz: (f64, f64),
     pub everyday_oz: f64,
     #[serde(default)]
@@ -181,12 +186,18 @@ pub struct RigRow {
 const ONE_MARK: f64 = 0.04;
 
 impl RigRow {
-    /// The needs that bound the weight from below, by where the fish are.
+    /// Whether a need of a course is one of this rig.
     #[must_use]
-    pub fn needs_at(&self, fish: FishAt) -> &[LowerBound] {
-        let off = self.off_bottom_needs.as_deref();
-        off.filter(|_| fish != FishAt::Bottom)
-            .unwrap_or(&self.needs)
+    pub fn needs(&self, need: LowerBound, course: &CourseRow) -> bool {
+        let of_course = course.needs.contains(&need) && !self.needs_not.contains(&need);
+        of_course || (!course.off_bottom && self.needs_also.contains(&need))
+    }
+
+    /// Speed of what is drawn or wound on a course, m/s.
+    #[must_use]
+    pub fn speed_mps(&self, course: &CourseRow) -> f64 {
+        let own = self.retrieve.speed_mps.get(&course.code).copied();
+        own.unwrap_or(course.speed_mps)
     }
 
     /// The lightest head that grinds, less `ONE_MARK`.

@@ -9,8 +9,8 @@ use serde::Deserialize;
 pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, Cover, HeadTrait, HookStyle, Keeper, LineKind, Material, Plastic,
-    Point, School, Season, Shape, Species, Tie, Wire,
+    BaitForm, Bottom, Clarity, Cover, FishAt, HeadTrait, HookStyle, Keeper, LineKind, Material,
+    Plastic, Point, Power, School, Season, Shape, Species, Tie, Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -62,6 +62,16 @@ impl Asks {
     }
 }
 
+/// Where a shape cannot be fished, whatever else speaks for it.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+#[expect(missing_docs, reason = "explained once, in data/shapes.toml")]
+pub struct Shut {
+    pub cover: Vec<Cover>,
+    pub bottom: Vec<Bottom>,
+    pub fish_at: Vec<FishAt>,
+}
+
 /// A table row. The fields are explained at the head of its file in `data/`.
 macro_rules! row {
     ($name:ident { $($(#[$with:meta])* $field:ident : $ty:ty),+ $(,)? }) => {
@@ -83,8 +93,18 @@ row!(ShapeRow {
     height: f64,
     #[serde(default)]
     flat_foot: bool,
+    #[serde(default)]
+    shut: Shut,
     traits: Traits
 });
+impl ShapeRow {
+    /// Whether it cannot be fished there.
+    #[must_use]
+    pub fn shut_out(&self, cover: Cover, bottom: Bottom, fish: FishAt) -> bool {
+        let shut = &self.shut;
+        shut.cover.contains(&cover) || shut.bottom.contains(&bottom) || shut.fish_at.contains(&fish)
+    }
+}
 row!(ShapeFile { shape: Vec<ShapeRow> });
 row!(FormRow {
     code: BaitForm,
@@ -146,9 +166,14 @@ row!(MaterialRow {
     density: f64
 });
 row!(LeaderRow {
-    toothy_lb: (f64, f64)
+    likely_lb: (f64, f64),
+    now_and_then_lb: f64,
+    trace_lb: (f64, f64)
 });
-row!(LineFile { line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow });
+row!(StoutRow { stout_rod_g: f64 });
+row!(LineFile {
+    line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow, power: EnumMap<Power, (f64, f64)>, wire: StoutRow
+});
 row!(FallRow {
     depth: Curve,
     patience: Curve,
@@ -204,6 +229,7 @@ row!(ShapeWeights {
     retrieve_bands: Vec<(f64, f64)>,
     floating_upright: f64,
     close: f64,
+    serves: f64,
     topples: f64
 });
 row!(ClarityRow {
@@ -228,7 +254,10 @@ row!(RankRow {
     depth: f64,
     current: f64,
     wind: f64,
-    crossed: f64
+    crossed: f64,
+    suits_within: f64,
+    foreign: f64,
+    hardly: f64
 });
 row!(ConditionFile {
     season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,

@@ -34,6 +34,7 @@ holes! {
     Wire = "wire", Exit = "exit", FallTime = "fall_time", How = "how", Rest = "rest",
     Moves = "moves", Speed = "speed", Longer = "longer", Shorter = "shorter", Value = "value",
     FishDepth = "fish_depth", SlimDepth = "slim_depth", FatDepth = "fat_depth", SlimHook = "slim_hook", FatHook = "fat_hook",
+    Turns = "turns", LiftTime = "lift_time",
 }
 
 /// A rule.
@@ -269,7 +270,8 @@ impl Reader<'_> {
         raw.iter().map(|one| self.optional(one)).collect()
     }
 
-    fn giving<T: Clone>(&self, raw: &[RawGiving<T>]) -> Result<Vec<Giving<T>>, String> {
+    /// Rules that each give something.
+    pub fn giving<T: Clone>(&self, raw: &[RawGiving<T>]) -> Result<Vec<Giving<T>>, String> {
         let one = |raw: &RawGiving<T>| {
             let found = self.optional(raw)?;
             let gives = found

@@ -15,9 +15,9 @@ use enum_map::Enum;
 use toml::Value;
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, Code, ColourView, Cover, FishAt, Forage, HeadColourView,
+    BaitForm, Bottom, Clarity, Code, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, Point, PointView,
-    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Wire,
+    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy, Wire,
 };
 
 /// Facts that are one of a list of codes.
@@ -69,6 +69,8 @@ code_facts! {
     Material = "material": Material,
     LineKind = "line_kind": LineKind,
     School = "school": School,
+    Course = "course": Course,
+    Toothy = "toothy_fish": Toothy,
     Shape = "shape": Shape,
     Wire = "wire": Wire,
     Point = "point": Point,
@@ -133,10 +135,14 @@ facts! {
 facts! {
     /// A fact that is true or false.
     Flag {
-        /// Fish with teeth are about.
-        Toothy = "toothy",
         /// A temperature was given.
         TemperatureGiven = "temp_given",
+        /// How long a lift of the retrieve falls is known.
+        LiftFalls = "lift_falls",
+        /// What is swum or shaken keeps its depth.
+        KeepsDepth = "keeps_depth",
+        /// Where the fish are was said.
+        FishAtGiven = "fish_at_given",
         /// No weight does everything.
         Crossed = "crossed",
         /// The form of the bait is none that this rig takes.

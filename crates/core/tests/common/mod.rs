@@ -10,9 +10,9 @@ use std::sync::LazyLock;
 use proptest::prelude::*;
 use proptest::sample::select;
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
+    Pressure, Rig, School, Season, Species, SpringView, StandUpView, Toothy,
 };
 use yarrowfen_core::base::limits;
 use yarrowfen_core::question::{Bait, PickRequest, Tackle, Views, WaterConditions};
@@ -59,15 +59,16 @@ prop_compose! {
     fn tackle()(line_kind in proptest::option::of(select(LineKind::ALL)), line_mm in proptest::option::of(within(&limits::LINE_MM)),
         line_lb in proptest::option::of(within(&limits::LINE_LB)), leader_lb in proptest::option::of(within(&limits::LEADER_LB)),
         rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), material in proptest::option::of(select(Material::ALL))) -> Tackle {
-        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material }
+        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material, rod_power: None, reel_ratio: None }
     }
 }
 prop_compose! {
     pub fn request()(rig in select(Rig::ALL), views in views(), bait in bait(), water in conditions(), tackle in tackle(), season in select(Season::ALL),
         species in select(Species::ALL), fish_at in select(FishAt::ALL), forage in proptest::option::of(select(Forage::ALL)),
         mood in select(Mood::ALL), pressure in select(Pressure::ALL), school in proptest::option::of(select(School::ALL)),
-        (toothy_fish, cast_m, retrieve_mps) in (any::<bool>(), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)))) -> PickRequest {
-        PickRequest { rig: Some(rig), views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
+        (toothy_fish, cast_m, retrieve_mps, course, stand_m) in (select(Toothy::ALL), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)),
+            proptest::option::weighted(0.2, select(Course::ALL)), proptest::option::weighted(0.2, within(&limits::STAND)))) -> PickRequest {
+        PickRequest { rig: Some(rig), course, retrieve_turns_ps: None, reel_turn_m: None, stand_m, head: None, views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
             cast_m, retrieve_mps, tackle, assumed: vec![] }
     }
 }

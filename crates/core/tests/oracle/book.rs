@@ -8,6 +8,8 @@ use toml::{Table, Value};
 pub struct Book {
     baits: Table,
     conditions: Table,
+    courses: Table,
+    limits: Table,
     hooks: Table,
     lines: Table,
     shapes: Table,
@@ -24,6 +26,8 @@ impl Book {
         Self {
             baits: read(&data.join("baits.toml")),
             conditions: read(&data.join("conditions.toml")),
+            courses: read(&data.join("courses.toml")),
+            limits: read(&data.join("limits.toml")),
             hooks: read(&data.join("hooks.toml")),
             lines: read(&data.join("lines.toml")),
             shapes: read(&data.join("shapes.toml")),
@@ -37,6 +41,19 @@ impl Book {
     /// A row of the conditions: bottom, cover, clarity, species, school.
     pub fn condition(&self, list: &str, code: &str) -> &Value {
         row(&self.conditions, list, code)
+    }
+    pub fn course(&self, code: &str) -> &Value {
+        row(&self.courses, "course", code)
+    }
+    /// A group of the courses' table: `swim`, `hands`.
+    pub fn courses(&self, group: &str) -> &Value {
+        &self.courses[group]
+    }
+    /// A number, or the named number that stands in its place.
+    pub fn named(&self, value: &Value) -> f64 {
+        value
+            .as_str()
+            .map_or_else(|| number(value), |name| number(&self.limits[name]))
     }
     pub fn form(&self, code: &str) -> &Value {
         row(&self.baits, "form", code)

@@ -14,6 +14,7 @@
 mod book;
 #[path = "../common/mod.rs"]
 mod common;
+mod course;
 mod needs;
 mod question;
 mod water;
@@ -32,8 +33,9 @@ fn near(ours: f64, theirs: f64, share: f64, rounding: f64) -> bool {
     (ours - theirs).abs() <= share * ours.abs() + rounding
 }
 
-/// Three Gauss points against four thousand pieces: what that may differ.
-const SLACK: f64 = 0.01;
+/// Three Gauss points against four thousand pieces: what that may differ, at most where a
+/// line hangs tens of metres down.
+const SLACK: f64 = 0.015;
 
 fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(), TestCaseError> {
     let (window, ours) = (&a.weight.window, weighed.window());
@@ -42,12 +44,12 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
     let lower = ours.lower.iter().map(|l| l.0).fold(0.0, f64::max);
     let upper = ours.upper.iter().map(|u| u.0).fold(f64::INFINITY, f64::min);
     prop_assert!(
-        beyond(lower) || near(lower, window.lower_g, SLACK, 0.006),
+        beyond(lower) || near(lower, window.lower_g, SLACK, 0.011),
         "lower {lower} {:?} / {window:?}",
         ours.lower
     );
     prop_assert!(
-        beyond(upper) || near(upper, window.upper_g, SLACK, 0.006),
+        beyond(upper) || near(upper, window.upper_g, SLACK, 0.011),
         "upper {upper} {:?} / {window:?}",
         ours.upper
     );
@@ -55,13 +57,13 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
     let by = |code: &str, all: &[(f64, &str)]| all.iter().find(|n| n.1 == code).map(|n| n.0);
     let named = by(window.lower_by.code(), &ours.lower).unwrap();
     prop_assert!(
-        beyond(lower) || near(lower, named, SLACK, 0.006),
+        beyond(lower) || near(lower, named, SLACK, 0.011),
         "{:?} / {window:?}",
         ours.lower
     );
     let named = by(window.upper_by.code(), &ours.upper).unwrap();
     prop_assert!(
-        beyond(upper) || near(upper, named, SLACK, 0.006),
+        beyond(upper) || near(upper, named, SLACK, 0.011),
         "{:?} / {window:?}",
         ours.upper
     );
@@ -190,7 +192,9 @@ proptest! {
             // Up: the head tied on stops being enough. Down: the lighter one begins to be.
             let g = 28.349_523_125 * if tied { a.weight.oz } else { step.oz };
             for t in &step.triggers {
-                let aside = 0.05 + 0.02 * t.value.abs();
+                // A degree turns a swum weight by a hundredth only.
+                let flat = if t.field == "water.temp_c" { 1.2 } else { 0.0 };
+                let aside = 0.05 + 0.02 * t.value.abs() + flat;
                 let (before, after) = if t.above { (t.value - aside, t.value + aside) } else { (t.value + aside, t.value - aside) };
                 prop_assert!(enough(g, &t.field, after) != tied, "{} {t:?}: after", step.label);
                 prop_assert!(before < 0.0 || enough(g, &t.field, before) == tied, "{} {t:?}: before", step.label);

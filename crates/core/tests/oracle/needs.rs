@@ -87,6 +87,9 @@ impl<'a> Weighed<'a> {
             .rig
             .get("way_down")
             .map_or("tight_line", |w| w.as_str().unwrap());
+        if self.asked.rig["posture"].as_str() == Some("glide") {
+            return self.posture();
+        }
         self.asked
             .book
             .posture(if slack { "slack_line" } else { own })
@@ -96,13 +99,14 @@ impl<'a> Weighed<'a> {
     pub fn reach(&self) -> f64 {
         let (q, row) = (self.asked.q, self.asked.book.conditions("fish"));
         let (depth, said) = (self.now.depth, q.water.fish_depth_m);
+        let over = |m: f64| depth - m.min(num(row, "above_share") * depth);
+        if !self.asked.off_bottom(self.school) {
+            let bottom = self.asked.book.condition("bottom", q.water.bottom.code());
+            return over(num_or(bottom, "above_m", 0.0));
+        }
         match (q.fish_at.code(), said) {
-            ("bottom", _) => {
-                let bottom = self.asked.book.condition("bottom", q.water.bottom.code());
-                depth - num_or(bottom, "above_m", 0.0).min(num(row, "above_share") * depth)
-            }
+            ("bottom", _) | ("just_above", None) => over(num(row, "above_m")),
             (_, Some(said)) => said.min(depth),
-            ("just_above", _) => depth - num(row, "above_m").min(num(row, "above_share") * depth),
             _ => num(row, "middle") * depth,
         }
     }
@@ -132,7 +136,7 @@ impl<'a> Weighed<'a> {
         let (line, _) = self.asked.line();
         let rho = fresh(self.now.temp).0;
         let wind = 1.3 * 0.94 * 0.5 * 1.225 * 1.2 * line * self.asked.q.cast_m / 2.0
-            * (0.76 * self.now.wind).powi(2);
+            * (self.asked.stand().1 * self.now.wind).powi(2);
         let current =
             1.5 * 0.83 * 0.5 * rho * 0.75 * self.now.current.powi(2) * 1.2 * line * self.now.depth;
         let hand = num(self.asked.book.condition("school", self.school), "hand_n");
@@ -145,24 +149,53 @@ impl<'a> Weighed<'a> {
         let cast = self.asked.q.cast_m;
         // 5 cm over the bottom, or the whole current where it is shallower.
         let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
-        let trailing = self.asked.book.posture("trailing");
-        let wound = (cast / 4.0).max((now.depth + 1.0) / 1.732);
-        let drawn = |away: f64, drift: f64| Drawn {
-            depth: now.depth,
-            away,
-            current: now.current,
-            drift,
-            line_density: self.asked.line().1,
+        let (stand, _) = self.asked.stand();
+        let near = (cast / 4.0).max(now.depth + stand);
+        let reel = if self.asked.lies(self.school) {
+            0.0
+        } else {
+            self.asked.wound(now)
         };
-        let still = body.hold_n(now.retrieve.hypot(at_head), trailing, &drawn(wound, 0.0));
+        let drawn = |away: f64, drift: f64| {
+            let past = (reel * away.hypot(now.depth + stand) / away).hypot(drift + at_head);
+            self.drawn(body, (now.depth, away), (past, drift), 1.1)
+        };
+        let still = drawn(near, 0.0);
         if now.drift <= 0.0 {
             return still;
         }
-        still.max(body.hold_n(
-            now.retrieve.hypot(now.drift + at_head),
-            trailing,
-            &drawn(cast.max(wound), now.drift),
-        ))
+        still.max(drawn(cast.max(near), now.drift))
+    }
+
+    /// Weight in N at a depth and so far off the rod, in water that runs past at a speed.
+    fn drawn(
+        &self,
+        body: &Body,
+        (depth, away): (f64, f64),
+        (past, drift): (f64, f64),
+        margin: f64,
+    ) -> f64 {
+        let trailing = self.asked.book.posture("trailing");
+        let line = Drawn {
+            depth,
+            away,
+            stand: self.asked.stand().0,
+            margin,
+            current: self.now.current,
+            drift,
+            line_density: self.asked.line().1,
+        };
+        body.hold_n(past, trailing, &line)
+    }
+
+    /// Weight in N that neither rises nor sinks with a share of the cast out.
+    fn afloat(&self, body: &Body, share: f64, times: f64) -> f64 {
+        let (now, reach) = (&self.now, self.reach());
+        let down = reach + self.asked.stand().0;
+        let away = (share * self.asked.q.cast_m).max(down);
+        let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
+        let level = times * self.asked.wound(now) * away.hypot(down) / away;
+        self.drawn(body, (reach, away), (level.hypot(at_head), 0.0), 1.0)
     }
 
     fn outline(&self) -> f64 {
@@ -200,6 +233,13 @@ impl<'a> Weighed<'a> {
                         * num_or(&Value::Table(self.asked.rig.clone()), "grind_oz", 0.0)
                         * 28.349_523_125
             }
+            "holds_depth" => {
+                let swim = book.courses("swim");
+                body.weight_n() >= self.afloat(body, num(swim, "near"), num(swim, "slowest"))
+            }
+            "near_target" if self.lower_needs().contains(&"holds_depth") => {
+                body.weight_n() >= self.afloat(body, 0.5, 1.0)
+            }
             "near_target" if !self.lower_needs().contains(&"sink_target") => true,
             "near_target" => {
                 self.speed(body) >= num(book.conditions("fall"), "enough") * self.target()
@@ -224,6 +264,11 @@ impl<'a> Weighed<'a> {
                 self.speed(&body)
                     <= num(book.conditions("fall"), "most") * self.target().max(patient)
             }
+            "kept_up" if !self.lower_needs().contains(&"holds_depth") => true,
+            "kept_up" => {
+                let swim = book.courses("swim");
+                body.weight_n() <= self.afloat(&body, num(swim, "far"), num(swim, "quickest"))
+            }
             "overpower" => body.head_n() <= num(limits, "overpower_pa") * self.outline(),
             "hover_level" => limits
                 .get("hover_pa")
@@ -242,15 +287,7 @@ impl<'a> Weighed<'a> {
     }
 
     fn lower_needs(&self) -> Vec<&'a str> {
-        let off = self.asked.q.fish_at.code() != "bottom";
-        let named = self.asked.rig.get("off_bottom_needs").filter(|_| off);
-        named
-            .unwrap_or(&self.asked.rig["needs"])
-            .as_array()
-            .unwrap()
-            .iter()
-            .map(|n| n.as_str().unwrap())
-            .collect()
+        self.asked.lower_needs(self.school)
     }
 
     /// Whether every need is met by every shape that counts.
@@ -281,7 +318,11 @@ impl<'a> Weighed<'a> {
             &self.shapes[..]
         };
         // Of no fall is a head looked at that is lighter than any.
-        let least = if need == "sink_ceiling" { LEAST } else { 0.0 };
+        let least = if ["sink_ceiling", "kept_up"].contains(&need) {
+            LEAST
+        } else {
+            0.0
+        };
         root(least, MOST, |g| {
             if shapes.iter().any(|s| self.allows(need, s, g)) {
                 1.0
@@ -301,6 +342,7 @@ impl<'a> Weighed<'a> {
             "sink_target",
             "snap_free",
             "grind",
+            "holds_depth",
         ];
         let upper = [
             "sink_ceiling",
@@ -309,6 +351,7 @@ impl<'a> Weighed<'a> {
             "rod_max",
             "hover_level",
             "everyday",
+            "kept_up",
         ];
         Window {
             lower: lower

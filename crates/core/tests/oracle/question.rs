@@ -47,7 +47,7 @@ impl<'a> Asked<'a> {
         &self.rig[group]
     }
 
-    pub fn now(&self) -> Now {
+    fn without_course(&self) -> Now {
         let (q, w) = (self.q, &self.q.water);
         let season = self.book.conditions("season_temp_c");
         Now {
@@ -55,10 +55,21 @@ impl<'a> Asked<'a> {
             wind: w.wind_mps,
             current: w.current_mps,
             drift: w.drift_mps,
-            retrieve: q
-                .retrieve_mps
-                .unwrap_or_else(|| num(self.of_rig("retrieve"), "speed_mps")),
+            retrieve: q.retrieve_mps.unwrap_or(0.0),
             temp: w.temp_c.unwrap_or_else(|| num(season, q.season.code())),
+        }
+    }
+
+    /// The same with the speed of the course that follows from it.
+    pub fn now(&self) -> Now {
+        let now = self.without_course();
+        let usual = || {
+            let mps = self.usual_mps(now.temp, self.school(&now));
+            (mps * 1000.0).round() / 1000.0
+        };
+        Now {
+            retrieve: self.q.retrieve_mps.unwrap_or_else(usual),
+            ..now
         }
     }
 
@@ -73,7 +84,7 @@ impl<'a> Asked<'a> {
         if !self.rig["school_follows_water"].as_bool().unwrap() {
             return own;
         }
-        if self.rig.get("off_bottom_needs").is_some() && self.q.fish_at.code() == "suspended" {
+        if self.rig.contains_key("leaves_bottom") && self.q.fish_at.code() == "suspended" {
             return "hang_time";
         }
         let drifted =
@@ -181,9 +192,13 @@ impl<'a> Asked<'a> {
 
     fn best_shape(&self, current: f64, retrieve: f64) -> &'a str {
         let own = self.rig["shapes"].as_table().unwrap();
+        let all_shut = own.keys().all(|code| self.shut_out(code));
         let mut found = ("", f64::NEG_INFINITY);
         for code in self.book.shape_codes() {
-            if own.contains_key(code) && self.score(code, current, retrieve) > found.1 + 1e-9 {
+            if own.contains_key(code)
+                && (all_shut || !self.shut_out(code))
+                && self.score(code, current, retrieve) > found.1 + 1e-9
+            {
                 found = (code, self.score(code, current, retrieve));
             }
         }
@@ -200,9 +215,10 @@ impl<'a> Asked<'a> {
                 .filter(|s| *s <= most)
                 .collect()
         };
-        let mut all = vec![self.best_shape(now.current, now.retrieve)];
+        let wound = self.wound(now);
+        let mut all = vec![self.best_shape(now.current, wound)];
         for current in speeds("current_bands", now.current) {
-            for retrieve in speeds("retrieve_bands", now.retrieve) {
+            for retrieve in speeds("retrieve_bands", wound) {
                 all.push(self.best_shape(current, retrieve));
             }
         }
@@ -357,6 +373,9 @@ impl<'a> Asked<'a> {
             .iter()
             .position(|w| self.leader_lb(head_g) <= num(w, "most_leader_lb"))
             .unwrap();
+        if self.q.tackle.rod_max_g.is_some_and(|most| most >= 28.0) {
+            wire = wires.len() - 1;
+        }
         if let Some(least) = self.of_rig("hook").get("least_wire") {
             wire = wire.max(place(least.as_str().unwrap()));
         }
@@ -373,7 +392,8 @@ impl<'a> Asked<'a> {
         std::f64::consts::PI * (thick / 2.0).powi(2) * long * 7850e-9
     }
 
-    /// Strongest leader that is said, lb.
+    /// Strongest leader that is said where no fish have teeth, lb: those ask for no
+    /// stouter hook.
     fn leader_lb(&self, head_g: f64) -> f64 {
         if let Some(own) = self.q.tackle.leader_lb {
             return own;
@@ -383,9 +403,6 @@ impl<'a> Asked<'a> {
             (t.line_kind.map(|k| k.code()), t.line_lb)
         {
             return own;
-        }
-        if self.q.toothy_fish {
-            return 30.0;
         }
         let rows = self.rig["tackle"].as_array().unwrap();
         let row = rows.iter().find(|r| head_g <= num(r, "to_g")).unwrap();

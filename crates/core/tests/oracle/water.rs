@@ -114,7 +114,7 @@ impl Body {
     pub fn hold_n(&self, past: f64, trailing: f64, pull: &Drawn) -> f64 {
         let q = 0.5 * self.water.0 * past * past;
         let level = q * (self.head_area(past) + 1.1 * trailing * self.side);
-        1.5 * pull.up(level, self.line_m, self.water.0) + 0.07 * q * self.side
+        pull.margin * pull.up(level, self.line_m, self.water.0) + 0.07 * q * self.side
     }
 }
 
@@ -122,6 +122,10 @@ impl Body {
 pub struct Drawn {
     pub depth: f64,
     pub away: f64,
+    /// Height of the rod over the water.
+    pub stand: f64,
+    /// What the upward pull counts.
+    pub margin: f64,
     pub current: f64,
     pub drift: f64,
     pub line_density: f64,
@@ -132,7 +136,7 @@ impl Drawn {
     /// the line about the rod tip vanish, so the head carries of each load the
     /// share that it lies away from the tip.
     fn up(&self, level: f64, d: f64, water: f64) -> f64 {
-        let height = self.depth + 1.0;
+        let height = self.depth + self.stand;
         let length = self.away.hypot(height);
         let (along_x, along_z) = (self.away / length, height / length);
         let pieces = 4000;

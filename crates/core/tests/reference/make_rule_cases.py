@@ -26,13 +26,15 @@ CODES = {
     "pressure": "low high".split(),
     "school": "hang_time bottom_contact reaction".split(),
     "tackle.material": "lead tungsten tin bismuth".split(),
+    "course": "dragged creeping hopped swum lift_and_kill shaken scooted vertical dead_stick".split(),
+    "toothy_fish": "none now_and_then likely unknown".split(),
     "views.hook_temper": "usual flexible stiff".split(),
     "views.hook_set": "reel crack".split(),
     "views.colour": "by_clarity against".split(),
     "views.head_colour": "ignored matters".split(),
     "views.point": "as_cover hide free".split(),
 }
-RARE = {"forage": 0.5, "school": 0.4, "tackle.material": 0.3}
+RARE = {"course": 0.15, "toothy_fish": 0.3, "forage": 0.5, "school": 0.4, "tackle.material": 0.3}
 FIELD = {"depth_m": "water.depth_m", "temp_c": "water.temp_c", "current_mps": "water.current_mps", "wind_mps": "water.wind_mps",
          "drift_mps": "water.drift_mps", "retrieve_mps": "retrieve_mps", "cast_m": "cast_m", "line_mm": "tackle.line_mm", "length_mm": "bait.length_mm"}
 
@@ -57,10 +59,8 @@ def question():
         put(q, "water.drift_mps", random.choice([0.05, 0.06, 0.4]))
     if random.random() < 0.3:
         put(q, "tackle.rod_max_g", random.choice([4, 8, 20]))
-    if random.random() < 0.2:
-        put(q, "toothy_fish", True)
     if random.random() < 0.5:
-        put(q, "cast_m", random.choice([8, 8.1, 20, 35]))
+        put(q, "cast_m", random.choice([3, 4, 4.1, 8, 8.1, 20, 35]))
     return q
 
 
@@ -81,8 +81,10 @@ for rows in tomllib.loads(text).get("rigging", {}).values():
     rules += rows
 for p in sorted((data / "rigs").glob("*.toml")):
     t = tomllib.loads(p.read_text())
-    for rows in [*t["practice"].values(), t["retrieve"]["say"]]:
+    for rows in [*t["practice"].values(), t["retrieve"]["say"], t["retrieve"]["course"]]:
         rules += [r for r in rows if "code" in r]
+courses = tomllib.loads((data / "courses.toml").read_text())["course"]
+rules += [r for course in courses for r in course["say"]]
 ends = sorted({(k, v) for r in rules for part in ("if", "unless") for k, v in bounds(r.get(part, {}), named) if k in FIELD})
 
 questions = [question() for _ in range(6000)]

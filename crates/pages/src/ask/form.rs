@@ -6,6 +6,7 @@ use super::{Kind, Need, WORDS, Word, is_view, place, upper_end};
 use super::{PLACE, dimension, is_blank, is_side, range};
 use yarrowfen_core::FieldError;
 use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::own_box::HeadWeight;
 use yarrowfen_core::question::{Fields, Loose};
 use yarrowfen_core::{Options, PickRequest};
 
@@ -123,7 +124,10 @@ impl PickForm {
             let pointer = format!("/{}", word.field.replace('.', "/"));
             let text = match json.pointer(&pointer) {
                 Some(serde_json::Value::String(s)) => s.clone(),
-                Some(serde_json::Value::Bool(true)) => "on".into(),
+                Some(serde_json::Value::Number(n)) if matches!(word.kind, Kind::Weight) => {
+                    let weight = n.as_f64().and_then(HeadWeight::from_grams);
+                    weight.map_or_else(String::new, HeadWeight::label)
+                }
                 Some(serde_json::Value::Number(n)) => {
                     let unit = dimension(word).map_or(String::new(), |d| {
                         format!(" {}", d.unit(UnitSystem::Metric))
@@ -200,11 +204,15 @@ impl PickForm {
     fn take(&self, word: &Word, text: &str, fields: &mut Fields) -> Result<(), String> {
         let text = if is_blank(word, text) { "" } else { text };
         let value = match word.kind {
-            Kind::Number(_, Need::May) | Kind::Code(_) | Kind::Flag if text.is_empty() => {
+            Kind::Number(_, Need::May) | Kind::Code(_) | Kind::Weight | Kind::HookNumber
+                if text.is_empty() =>
+            {
                 return Ok(());
             }
-            Kind::Flag => Loose::Flag(text == "on"),
-            Kind::Code(_) => Loose::Text(text.to_owned()),
+            // Addresses from before risks were told said only that there are some.
+            Kind::Code(_) if word.key == "toothy" && text == "on" => Loose::Flag(true),
+            Kind::Code(_) | Kind::HookNumber => Loose::Text(text.to_owned()),
+            Kind::Weight => Loose::Number(HeadWeight::parse(text)?.grams()),
             Kind::Number(limit, _) => {
                 let number = |text: &str| {
                     let read = match limit.dimension {

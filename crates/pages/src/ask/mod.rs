@@ -85,8 +85,11 @@ pub fn range(text: &str) -> Option<(String, String)> {
 /// Words that the sentence shows for a number that was left out, and that a
 /// reader may type for the same.
 fn is_blank(word: &Word, text: &str) -> bool {
-    matches!(word.kind, Kind::Number(_, Need::May))
-        && matches!(text, "" | "unknown" | "none" | "usual")
+    let may = matches!(
+        word.kind,
+        Kind::Number(_, Need::May) | Kind::Weight | Kind::HookNumber
+    );
+    may && matches!(text, "" | "unknown" | "none" | "usual")
 }
 
 /// The kind of quantity of a word that carries a unit.

@@ -2,9 +2,10 @@
 //! contract, what a newcomer finds there.
 
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, Build, Clarity, ColourView, Cover, FishAt, Forage, HeadColourView,
-    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
+    HookSetView, HookStyle, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic,
+    PointView, Power, Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView,
+    Toothy, Wire,
 };
 use yarrowfen_core::base::limits::{self, Limit};
 
@@ -14,8 +15,10 @@ pub enum Kind {
     Code(fn() -> &'static [(&'static str, &'static str)]),
     /// A number; whether it must be there.
     Number(&'static Limit, Need),
-    /// Yes or nothing.
-    Flag,
+    /// The weight of a head as it is sold: `1/8 oz`, `3 g`.
+    Weight,
+    /// The number of a hook as it is printed: `4`, `3/0`.
+    HookNumber,
 }
 
 /// Whether a number may be left blank.
@@ -125,7 +128,14 @@ pub const WORDS: &[Word] = words![
     ),
     ("form", "bait.form", "Bait form", codes!(BaitForm), "stick"),
     ("rig", "rig", "Rig", codes!(Rig), "ned"),
-    ("school", "school", "School", codes!(School), ""),
+    ("course", "course", "How it is brought", codes!(Course), ""),
+    (
+        "school",
+        "school",
+        "What it is fished for",
+        codes!(School),
+        ""
+    ),
     (
         "cast",
         limits::CAST.field,
@@ -177,7 +187,27 @@ pub const WORDS: &[Word] = words![
         codes!(Pressure),
         ""
     ),
-    ("toothy", "toothy_fish", "Toothy fish about", Kind::Flag, ""),
+    (
+        "toothy",
+        "toothy_fish",
+        "Toothy fish about",
+        codes!(Toothy),
+        ""
+    ),
+    (
+        "stand",
+        limits::STAND.field,
+        "Height of the stand",
+        Kind::Number(&limits::STAND, Need::May),
+        ""
+    ),
+    (
+        "turn",
+        limits::REEL_TURN.field,
+        "Line a turn of the handle",
+        Kind::Number(&limits::REEL_TURN, Need::May),
+        ""
+    ),
     (
         "line_kind",
         "tackle.line_kind",
@@ -218,6 +248,13 @@ pub const WORDS: &[Word] = words![
         limits::ROD_MAX.field,
         "Rod, most casting weight in g",
         Kind::Number(&limits::ROD_MAX, Need::May),
+        ""
+    ),
+    (
+        "power",
+        "tackle.rod_power",
+        "Power of the rod",
+        codes!(Power),
         ""
     ),
     (
@@ -277,6 +314,56 @@ pub const WORDS: &[Word] = words![
         ""
     ),
     ("point", "views.point", "The point", codes!(PointView), ""),
+    (
+        "head_weight",
+        limits::HEAD_G.field,
+        "Weight of the head in hand",
+        Kind::Weight,
+        ""
+    ),
+    ("head_shape", "head.shape", "Its shape", codes!(Shape), ""),
+    (
+        "head_material",
+        "head.material",
+        "Its material",
+        codes!(Material),
+        ""
+    ),
+    (
+        "head_hook",
+        "head.hook.size",
+        "Number of its hook",
+        Kind::HookNumber,
+        ""
+    ),
+    (
+        "head_style",
+        "head.hook.style",
+        "Cut of its hook",
+        codes!(HookStyle),
+        ""
+    ),
+    (
+        "head_gap",
+        limits::HEAD_GAP.field,
+        "Gap of its hook",
+        Kind::Number(&limits::HEAD_GAP, Need::May),
+        ""
+    ),
+    (
+        "head_length",
+        limits::HEAD_HOOK_LENGTH.field,
+        "Length of its hook",
+        Kind::Number(&limits::HEAD_HOOK_LENGTH, Need::May),
+        ""
+    ),
+    (
+        "head_wire",
+        "head.hook.wire",
+        "Wire of its hook",
+        codes!(Wire),
+        ""
+    ),
 ];
 
 /// Whether a word is a side in one of the trade's disputes.

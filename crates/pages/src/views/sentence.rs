@@ -32,12 +32,15 @@ const MORE: &[&str] = &[
     "forage",
     "pressure",
     "toothy",
+    "stand",
+    "turn",
     "line_kind",
     "line_mm",
     "line_lb",
     "leader_lb",
     "rod_min",
     "rod_max",
+    "power",
     "material",
     "stand_up",
     "spring",
@@ -47,6 +50,14 @@ const MORE: &[&str] = &[
     "colour",
     "head_colour",
     "point",
+    "head_weight",
+    "head_shape",
+    "head_material",
+    "head_hook",
+    "head_style",
+    "head_gap",
+    "head_length",
+    "head_wire",
 ];
 
 /// The code that a blank word of a list stands for: that of the answer where it
@@ -55,6 +66,7 @@ fn usual_code(key: &str, answer: Option<&Answer>) -> Option<&'static str> {
     let usual = PickRequest::usual();
     match key {
         "light" => Some(usual.water.light.code()),
+        "toothy" => Some(usual.toothy_fish.code()),
         "pressure" => Some(usual.pressure.code()),
         "line_kind" => Some(
             answer
@@ -81,7 +93,8 @@ fn blank(key: &str) -> &'static str {
         "temp" => "unknown",
         "current" | "drift" => "none",
         "retrieve" | "fish_depth" => "usual",
-        "toothy" => "no",
+        "head_weight" => "none",
+        "stand" | "turn" => "usual",
         "school" | "stand_up" | "spring" | "temper" | "main_line" | "hook_set" | "colour"
         | "head_colour" | "point" => "as is usual",
         _ => "unknown",
@@ -107,6 +120,11 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("cast", UnitSystem::Imperial) => "25 ft|40 ft|50 ft|65 ft|80 ft|100 ft|130 ft",
         ("fish_depth", UnitSystem::Metric) => "usual|1 m|1.5 m|2 m|3 m|4 m|6 m|8 m",
         ("fish_depth", UnitSystem::Imperial) => "usual|3 ft|5 ft|7 ft|10 ft|13 ft|20 ft|26 ft",
+        ("stand", UnitSystem::Metric) => "usual|1 m|1.5 m|2 m|3 m|5 m",
+        ("stand", UnitSystem::Imperial) => "usual|3 ft|5 ft|7 ft|10 ft|16 ft",
+        ("turn", UnitSystem::Metric) => "usual|0.6 m|0.7 m|0.8 m|0.9 m",
+        ("turn", UnitSystem::Imperial) => "usual|2 ft|2.3 ft|2.6 ft|3 ft",
+        ("head_weight", _) => "none|1/16 oz|1/8 oz|3/16 oz|1/4 oz|3/8 oz|1/2 oz",
         ("mass", _) => "unknown|3 g|4 g|5 g|7 g|9 g|12 g",
         ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
         ("retrieve", UnitSystem::Imperial) => "usual|0.2 ft/s|0.3 ft/s|0.5 ft/s|0.7 ft/s|1 ft/s",
@@ -148,6 +166,9 @@ fn control(
 fn unsaid(word: &Word, answer: Option<&Answer>) -> &'static str {
     match word.key {
         "school" => answer.map_or("usual", |a| a.school.label()),
+        "course" => answer
+            .and_then(|a| a.course.as_ref())
+            .map_or("as is usual", |c| c.code.label()),
         "rig" => answer.map_or("best rig", |a| a.rig.label()),
         key => usual_words(word, answer).unwrap_or_else(|| blank(key)),
     }
@@ -157,7 +178,9 @@ fn unsaid(word: &Word, answer: Option<&Answer>) -> &'static str {
 /// could not be read, then what was typed.
 fn box_text(word: &Word, typed: &str, form: &PickForm, wrong: bool) -> String {
     match word.kind {
-        Kind::Number(_, Need::May) if typed.is_empty() => blank(word.key).into(),
+        Kind::Number(_, Need::May) | Kind::Weight | Kind::HookNumber if typed.is_empty() => {
+            blank(word.key).into()
+        }
         Kind::Number(..) if wrong => typed.to_owned(),
         Kind::Number(..) => printed(word, typed, form),
         _ => typed.to_owned(),
@@ -203,13 +226,19 @@ fn choices(
 ) -> Vec<(&'static str, Cow<'static, str>)> {
     let codes = match word.kind {
         Kind::Code(list) => list(),
-        Kind::Flag => &[("on", "yes")],
-        Kind::Number(..) => return Vec::new(),
+        Kind::Number(..) | Kind::Weight | Kind::HookNumber => return Vec::new(),
     };
     let usual = match word.key {
         "school" => Some(answer.map_or(Cow::Borrowed("usual here"), |a| {
             Cow::Owned(format!("usual here: {}", a.school))
         })),
+        "course" => Some(
+            answer
+                .and_then(|a| a.course.as_ref())
+                .map_or(Cow::Borrowed("usual here"), |c| {
+                    Cow::Owned(format!("usual here: {}", c.code))
+                }),
+        ),
         _ if is_view(word) => Some(Cow::Borrowed("as is usual")),
         "rig" => Some(answer.map_or(Cow::Borrowed("best here"), |a| {
             Cow::Owned(format!(
@@ -217,10 +246,11 @@ fn choices(
                 a.rigs.first().map_or("", |r| r.rig.label())
             ))
         })),
-        "line_kind" | "material" | "light" | "pressure" => {
+        "line_kind" | "material" | "light" | "pressure" | "toothy" => {
             usual_words(word, answer).map(Cow::Borrowed)
         }
-        "forage" | "toothy" | "build" => Some(Cow::Borrowed(blank(word.key))),
+        "forage" | "build" | "power" | "head_shape" | "head_material" | "head_style"
+        | "head_wire" => Some(Cow::Borrowed(blank(word.key))),
         _ => None,
     };
     // The plain default stands first and is not offered twice.
@@ -320,8 +350,10 @@ pub fn told(r: &yarrowfen_core::PickRequest, a: &Answer, units: UnitSystem) -> S
     } else {
         String::new()
     };
+    let course = a.course.as_ref();
+    let course = course.map_or(String::new(), |c| format!(", {}", c.code));
     format!(
-        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} on a {}, by the {} school. Cast {}.",
+        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} on a {}{course}, fished for {}. Cast {}.",
         d.depth,
         w.clarity,
         w.bottom,

@@ -5,8 +5,9 @@ use schemars::generate::SchemaSettings;
 use schemars::{JsonSchema, SchemaGenerator};
 use serde_json::{Map, Value, json};
 use yarrowfen_core::Answer;
-use yarrowfen_core::base::limits::Limit;
-use yarrowfen_pages::ask::{Kind, WORDS, upper_end};
+use yarrowfen_core::base::limits::{self, Limit};
+use yarrowfen_core::question::{CODE_FIELDS, TEXT_FIELDS};
+use yarrowfen_pages::ask::WORDS;
 
 use super::{BoxListed, Faults, PickedFromBox};
 use crate::reader::SIGN_IN_COOKIE;
@@ -126,33 +127,47 @@ fn number(limit: &Limit) -> Value {
     json!({ "type": ["number", "null"], "minimum": limit.least, "maximum": limit.most, "description": format!("{}, {}", limit.name(), limit.unit) })
 }
 
-/// The question's schema, made from the same tables that check it.
+/// What the pages call a field, where they ask for it.
+fn told(field: &str) -> &str {
+    let word = WORDS.iter().find(|w| w.field == field);
+    word.map_or(field, |w| w.label)
+}
+
+/// Puts a field's schema into its group, and the group into its own.
+fn put(top: &mut Map<String, Value>, field: &str, schema: Value) {
+    let Some((group, rest)) = field.split_once('.') else {
+        top.insert(field.to_owned(), schema);
+        return;
+    };
+    let object =
+        || json!({ "type": ["object", "null"], "additionalProperties": false, "properties": {} });
+    let group = top.entry(group).or_insert_with(object);
+    if let Some(Value::Object(inner)) = group.get_mut("properties") {
+        put(inner, rest, schema);
+    }
+}
+
+/// The question's schema, made from the same tables that read and check it.
 fn request_schema() -> Value {
     let mut top = Map::new();
-    for word in WORDS {
-        let schema = match word.kind {
-            Kind::Number(limit, _) => number(limit),
-            Kind::Flag => json!({ "type": ["boolean", "null"], "description": word.label }),
-            Kind::Code(list) => {
-                let codes = list().iter().map(|c| json!(c.0));
-                let codes: Vec<Value> = codes.chain([Value::Null]).collect();
-                json!({ "enum": codes, "description": word.label })
-            }
-        };
-        match word.field.split_once('.') {
-            Some((group, name)) => {
-                let group = top.entry(group).or_insert_with(|| json!({ "type": ["object", "null"], "additionalProperties": false, "properties": {} }));
-                group["properties"][name] = schema;
-            }
-            None => {
-                top.insert(word.field.to_owned(), schema);
-            }
+    for (field, list) in CODE_FIELDS {
+        let codes = list().iter().map(|c| json!(c.0)).chain([Value::Null]);
+        let mut codes: Vec<Value> = codes.collect();
+        if *field == "toothy_fish" {
+            codes.extend([json!(true), json!(false)]);
         }
-        if let Some(limit) = upper_end(word)
-            && let Some((group, name)) = limit.field.split_once('.')
-        {
-            top[group]["properties"][name] = number(limit);
-        }
+        put(
+            &mut top,
+            field,
+            json!({ "enum": codes, "description": told(field) }),
+        );
+    }
+    for field in TEXT_FIELDS {
+        let text = json!({ "type": ["string", "null"], "description": told(field) });
+        put(&mut top, field, text);
+    }
+    for limit in limits::ALL {
+        put(&mut top, limit.field, number(limit));
     }
     json!({ "type": "object", "additionalProperties": false, "properties": top, "description": "Null or left out means usual or unknown." })
 }

@@ -281,7 +281,7 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             "%",
             format!(
                 "{} ({other_way} {} %)",
-                reach(setup.fish_at, units),
+                reach(setup.fish_at, setup.keep.depth, units),
                 percent(run.other_way.figures.zone)
             ),
         ),
