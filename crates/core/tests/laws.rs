@@ -137,11 +137,12 @@ proptest! {
     }
 
     #[test]
-    fn no_choice_overloads_the_rod_where_a_lighter_head_is_sold(r in request(), most in 5.0..60.0f64) {
+    fn no_choice_loads_the_rod_more_than_many_do_where_a_lighter_head_is_sold(r in request(), most in 5.0..60.0f64) {
         let a = pick(&PickRequest { tackle: Tackle { rod_max_g: Some(most), ..r.tackle.clone() }, ..r.clone() });
         let lightest = a.rungs[0].oz;
-        // The wire that goes with the weight may add some tenths of a gram to the usual one.
-        prop_assert!(a.weight.total_g <= most + 1.0 || a.weight.oz <= lightest + 1e-9, "{} > {most}", a.weight.total_g);
+        // Up to a third over the rating many go; the wire that goes with the weight may add some
+        // tenths of a gram to the usual one.
+        prop_assert!(a.weight.total_g <= 1.333 * most + 1.0 || a.weight.oz <= lightest + 1e-9, "{} > {most}", a.weight.total_g);
     }
 
     #[test]
@@ -175,6 +176,43 @@ proptest! {
         let json = format!(r#"{{"water":{{"depth_m":{depth:e}}}}}"#);
         let sound = limits::DEPTH.check(depth, UnitSystem::Metric).is_ok();
         prop_assert_eq!(PickRequest::from_json(json.as_bytes()).is_ok(), sound);
+    }
+}
+
+/// No cliff: a tenth of a metre of depth never turns the weight by more than one size.
+#[test]
+fn a_tenth_of_a_metre_turns_the_weight_by_one_size_at_most() {
+    let waters = [
+        (0.0, 0.0, "largemouth"),
+        (3.0, 0.0, "smallmouth"),
+        (7.0, 0.25, "smallmouth"),
+        (2.0, 0.0, "walleye"),
+    ];
+    let cases = Rig::ALL
+        .iter()
+        .flat_map(|rig| waters.iter().map(move |w| (rig, w)));
+    for ((rig, (wind, drift, fish)), at) in
+        cases.flat_map(|c| ["bottom", "suspended"].map(move |at| (c, at)))
+    {
+        let row = ENGINE.tables().rig(*rig);
+        let place = |depth: f64| {
+            let json = serde_json::json!({"rig": rig.code(), "species": fish, "fish_at": at,
+                "bait": {"form": row.bait.default_form.code(), "length_mm": row.bait.default_mm},
+                "water": {"depth_m": depth, "wind_mps": wind, "drift_mps": drift}});
+            let a = pick(&PickRequest::from_value(&json).unwrap());
+            a.rungs
+                .iter()
+                .position(|r| r.label == a.weight.label)
+                .unwrap()
+        };
+        let places: Vec<usize> = (3..=140).map(|i| place(f64::from(i) / 10.0)).collect();
+        for (i, pair) in places.windows(2).enumerate() {
+            let depth = (i + 3) as f64 / 10.0;
+            assert!(
+                pair[0].abs_diff(pair[1]) <= 1,
+                "{rig} {fish} {at} at {depth} m, wind {wind}: {pair:?}"
+            );
+        }
     }
 }
 

@@ -143,7 +143,8 @@ proptest! {
         let rig = ENGINE.cast_rig(&request, options, None);
         let steps = answer.retrieve.steps.join(" | ");
         let moves: Vec<_> = rig.moves.iter().map(|m| m.told().text(UnitSystem::Metric)).collect();
-        prop_assert!(steps.contains(&moves.join(", ")), "{steps} / {moves:?}");
+        let floats = answer.sink.speed_mps <= 0.0;
+        prop_assert!(floats || steps.contains(&moves.join(", ")), "{steps} / {moves:?}");
         let told = steps.contains("est it ");
         prop_assert!(!told || steps.contains(&format!("est it {} s", rig.rest)), "{steps} / {}", rig.rest);
         prop_assert_eq!(answer.retrieve.speed_mps, (rig.retrieve * 1000.0).round() / 1000.0);

@@ -78,6 +78,8 @@ impl RigOnQuestion<'_> {
             Flag::Crossed
             | Flag::RodOverloaded
             | Flag::Felt
+            | Flag::TooHeavyForRod
+            | Flag::Floats
             | Flag::LiftFalls
             | Flag::KeepsDepth
             | Flag::HookFits

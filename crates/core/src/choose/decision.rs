@@ -72,8 +72,10 @@ impl<'a> RigOnQuestion<'a> {
         let needs = self.needs(&self.conditions, school);
         let choice = choose(&needs, self.rungs);
         let mass = self.rungs[choice.rung].mass;
-        let body = needs.head(mass);
         let (fit, wire) = self.hook_for(mass);
+        // From here on it falls with the hook that is tied on.
+        let needs = needs.with_hook(fit.measured.mass());
+        let body = needs.head(mass);
         let total = mass + self.bait.mass() + fit.measured.mass();
         let mut tie_record = Record::default();
         let facts = self.facts();
@@ -182,7 +184,11 @@ impl<'w> Decision<'w> {
         let band = self.on.hook_band();
         facts.flags[Flag::HookTurnsOnDepth] = band.is_some_and(|(slim, fat)| slim != fat);
         let most = rod_most_g(self.on.request, self.on.tables);
-        facts.flags[Flag::RodOverloaded] = most.is_some_and(|most| grams(self.total) > most);
+        let over = |times: f64| most.is_some_and(|most| grams(self.total) > times * most);
+        let overload = self.on.tables.lines.rod.overload;
+        facts.flags[Flag::TooHeavyForRod] = over(overload);
+        facts.flags[Flag::RodOverloaded] = over(1.0) && !over(overload);
+        facts.flags[Flag::Floats] = self.fall == Fall::Floats;
         facts
     }
 
@@ -195,6 +201,7 @@ impl<'w> Decision<'w> {
         let course = tables.course(self.course.code);
         let own = practice.ways.iter().find(|w| holds(&w.when, facts));
         let (way, say) = match own {
+            _ if self.fall == Fall::Floats => (&course.way, &tables.courses.floats),
             Some(way) => (way, &practice.retrieve),
             None => (&course.way, &course.say),
         };

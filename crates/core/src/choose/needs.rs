@@ -32,7 +32,7 @@ pub struct Needs<'a> {
     /// Water, school and tackle.
     pub setting: Setting<'a>,
     /// Shape, bait and hook; never empty.
-    pub shapes: Vec<&'a Rigged>,
+    pub shapes: Vec<Rigged>,
     /// The table of wanted falls.
     pub fall: &'a FallRow,
 }
@@ -40,8 +40,18 @@ pub struct Needs<'a> {
 impl<'a> Needs<'a> {
     /// The shape that is tied on.
     #[must_use]
-    pub fn rigged(&self) -> &'a Rigged {
-        self.shapes[0]
+    pub fn rigged(&self) -> &Rigged {
+        &self.shapes[0]
+    }
+
+    /// The same with another hook behind each shape.
+    #[must_use]
+    pub fn with_hook(self, hook: Mass) -> Self {
+        let shapes = self.shapes.into_iter().map(|r| r.with_hook(hook));
+        Self {
+            shapes: shapes.collect(),
+            ..self
+        }
     }
 
     /// The head tied on, at a mass.
@@ -267,7 +277,7 @@ impl<'a> Needs<'a> {
     }
 
     fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
-        let all = self.shapes.iter().map(|r| of(r));
+        let all = self.shapes.iter().map(of);
         all.reduce(Mass::max).unwrap_or_default()
     }
 
@@ -340,6 +350,18 @@ impl<'a> Needs<'a> {
             Velocity::default()
         };
         self.fall.most * s.target.max(patient)
+    }
+
+    /// The heaviest head that is thrown whatever else crosses: on a rod loaded over its
+    /// rating, or in everyday use.
+    #[must_use]
+    pub fn heaviest_thrown(&self) -> Mass {
+        let lobbed = self
+            .setting
+            .rod_lobs
+            .map(|most| most - self.rigged().other_mass);
+        let everyday = self.setting.everyday;
+        lobbed.map_or(everyday, |most| most.min(everyday))
     }
 
     /// The heaviest head that an upper need allows.

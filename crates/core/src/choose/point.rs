@@ -42,7 +42,7 @@ pub fn wire(request: &PickRequest, rig: &RigRow, head: Mass, tables: &Tables) ->
     // Teeth ask for a stout leader, not for a stout hook.
     let without_teeth = line::leader_for(request, Toothy::None, line::row(rig, head), tables);
     let mut wire = hook::wire_for(tables, without_teeth.lb.1);
-    let stout = |most: f64| most >= tables.lines.wire.stout_rod_g;
+    let stout = |most: f64| most >= tables.lines.rod.stout_rod_g;
     if rod_most_g(request, tables).is_some_and(stout) {
         wire = Wire::Heavy;
     }

@@ -158,7 +158,13 @@ impl<'a> RigOnQuestion<'a> {
             Water::at(celsius(c.temp_c))
         };
         let at = (c, self.wound_mps(c));
-        Setting::new(&self.ground, at, water, (school, &self.courses[school]))
+        // The school that the water calls for passes into the next; another one is asked alone.
+        let shares = if school == self.school(c).0 {
+            school::shares(self.request, c, self.rig, self.tables)
+        } else {
+            school::alone(school)
+        };
+        Setting::new(&self.ground, at, water, (&shares, &self.courses[school]))
     }
 
     /// The needs under given conditions, by a school.
@@ -168,7 +174,7 @@ impl<'a> RigOnQuestion<'a> {
         let shapes = self.shapes.chosen_and_slower(c.current_mps, wound);
         Needs {
             setting: self.setting(c, school),
-            shapes: shapes.into_iter().map(|i| &self.rigged[i]).collect(),
+            shapes: shapes.into_iter().map(|i| self.rigged[i]).collect(),
             fall: &self.tables.conditions.fall,
         }
     }

@@ -1,5 +1,7 @@
 //! Which school an answer follows when the angler has not said.
 
+use enum_map::EnumMap;
+
 use crate::base::codes::{FishAt, School};
 use crate::choose::setting::Conditions;
 use crate::question::PickRequest;
@@ -26,6 +28,63 @@ pub enum SchoolRule {
     Rig,
 }
 
+/// How far a value has come through the band around an edge: 0 before it, a half at
+/// the edge, 1 behind it.
+fn through(value: f64, edge: f64, band: f64) -> f64 {
+    ((value - (1.0 - band) * edge) / (2.0 * band * edge)).clamp(0.0, 1.0)
+}
+
+/// How much the water speaks for contact and for reaction, each 0..1, and the rule
+/// that speaks loudest for contact.
+fn voices(
+    request: &PickRequest,
+    c: &Conditions,
+    rig: &RigRow,
+    tables: &Tables,
+) -> ((f64, SchoolRule), f64) {
+    let d = &tables.conditions.school_default;
+    let deep = rig
+        .contact_below_m
+        .filter(|_| d.deep_contact_species.contains(&request.species))
+        .map_or(0.0, |edge| through(c.depth_m, edge, d.blend));
+    let contact = [
+        (
+            through(c.wind_mps, d.strong_wind_mps, d.blend),
+            SchoolRule::StrongWind,
+        ),
+        (
+            through(c.current_mps, d.strong_current_mps, d.blend),
+            SchoolRule::StrongCurrent,
+        ),
+        (deep, SchoolRule::Deep),
+    ];
+    // The first of equals.
+    let louder = |a: (f64, SchoolRule), b: (f64, SchoolRule)| if b.0 > a.0 { b } else { a };
+    let loudest = contact.into_iter().fold((0.0, SchoolRule::Rig), louder);
+    let reaction = if d.reaction_species.contains(&request.species) {
+        let by_depth = through(c.depth_m, d.reaction_depth_m, d.blend);
+        by_depth.min(through(c.drift_mps, d.reaction_drift_mps, d.blend))
+    } else {
+        0.0
+    };
+    (loudest, reaction)
+}
+
+/// The school that stands whatever the water does, and the rule that says so.
+fn fixed(request: &PickRequest, rig: &RigRow, tables: &Tables) -> Option<(School, SchoolRule)> {
+    let fish = &tables.conditions.school_default.contact_species;
+    let swum = rig.leaves_bottom && request.fish_at == FishAt::Suspended;
+    match request.school {
+        Some(asked) => Some((asked, SchoolRule::Asked)),
+        None if !rig.school_follows_water => Some((rig.default_school, SchoolRule::Rig)),
+        None if swum => Some((School::HangTime, SchoolRule::OffBottom)),
+        None if fish.contains(&request.species) => {
+            Some((School::BottomContact, SchoolRule::ContactFish))
+        }
+        None => None,
+    }
+}
+
 /// The school and the rule that gave it.
 #[must_use]
 pub fn school(
@@ -34,26 +93,39 @@ pub fn school(
     rig: &RigRow,
     tables: &Tables,
 ) -> (School, SchoolRule) {
-    let d = &tables.conditions.school_default;
-    let deep_drift = c.depth_m >= d.reaction_depth_m && c.drift_mps >= d.reaction_drift_mps;
-    let deep = rig.contact_below_m.is_some_and(|d| c.depth_m > d)
-        && d.deep_contact_species.contains(&request.species);
-    let swum = rig.leaves_bottom && request.fish_at == FishAt::Suspended;
-    match request.school {
-        Some(asked) => (asked, SchoolRule::Asked),
-        None if !rig.school_follows_water => (rig.default_school, SchoolRule::Rig),
-        None if swum => (School::HangTime, SchoolRule::OffBottom),
-        None if d.contact_species.contains(&request.species) => {
-            (School::BottomContact, SchoolRule::ContactFish)
-        }
-        None if deep_drift && d.reaction_species.contains(&request.species) => {
-            (School::Reaction, SchoolRule::DeepDrift)
-        }
-        None if c.wind_mps >= d.strong_wind_mps => (School::BottomContact, SchoolRule::StrongWind),
-        None if c.current_mps >= d.strong_current_mps => {
-            (School::BottomContact, SchoolRule::StrongCurrent)
-        }
-        None if deep => (School::BottomContact, SchoolRule::Deep),
-        None => (rig.default_school, SchoolRule::Rig),
+    if let Some(stands) = fixed(request, rig, tables) {
+        return stands;
     }
+    let ((contact, rule), reaction) = voices(request, c, rig, tables);
+    match () {
+        () if reaction >= 0.5 => (School::Reaction, SchoolRule::DeepDrift),
+        () if contact >= 0.5 => (School::BottomContact, rule),
+        () => (rig.default_school, SchoolRule::Rig),
+    }
+}
+
+/// What each school has to say: no water turns a corner where one ends and the next
+/// begins. The shares add up to 1.
+#[must_use]
+pub fn shares(
+    request: &PickRequest,
+    c: &Conditions,
+    rig: &RigRow,
+    tables: &Tables,
+) -> EnumMap<School, f64> {
+    if let Some((school, _)) = fixed(request, rig, tables) {
+        return alone(school);
+    }
+    let ((contact, _), reaction) = voices(request, c, rig, tables);
+    let mut shares = EnumMap::default();
+    shares[rig.default_school] += (1.0 - reaction) * (1.0 - contact);
+    shares[School::BottomContact] += (1.0 - reaction) * contact;
+    shares[School::Reaction] += reaction;
+    shares
+}
+
+/// One school and no other.
+#[must_use]
+pub fn alone(school: School) -> EnumMap<School, f64> {
+    EnumMap::from_fn(|s| f64::from(u8::from(s == school)))
 }

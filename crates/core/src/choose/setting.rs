@@ -168,8 +168,10 @@ pub struct Setting<'t> {
     pub free: Force,
     /// Least mass that casts this far.
     pub castable: Mass,
-    /// Most the rod throws.
+    /// Most the rod is rated for, and most that it is loaded with.
     pub rod_most: Option<Mass>,
+    /// See `rod_most`.
+    pub rod_lobs: Option<Mass>,
     /// Heaviest head that does not wedge here, for a shape that wedges wholly.
     pub snag: Mass,
     /// Lightest submerged head that holds the bait's nose on the bottom.
@@ -274,17 +276,36 @@ impl<'t> Unchanging<'t> {
     }
 }
 
+impl Unchanging<'_> {
+    /// What several schools ask for together, each by its share.
+    fn asked_by(&self, shares: &EnumMap<School, f64>) -> SchoolAsks {
+        let each = || {
+            self.schools
+                .iter()
+                .map(|(school, asks)| (shares[school], asks))
+        };
+        let sum = |of: fn(&SchoolAsks) -> f64| each().map(|(share, asks)| share * of(asks)).sum();
+        SchoolAsks {
+            fall_mps: sum(|a| a.fall_mps),
+            wait: Time::new::<second>(sum(|a| a.wait.get::<second>())),
+            wait_posture: sum(|a| a.wait_posture),
+            hand: Force::new::<newton>(sum(|a| a.hand.get::<newton>())),
+            deepens: sum(|a| a.deepens),
+        }
+    }
+}
+
 impl<'t> Setting<'t> {
-    /// Resolves conditions for one school and its course, in water of their
+    /// Resolves conditions for schools by their shares and a course, in water of their
     /// temperature, drawn or wound at a speed in m/s.
     #[must_use]
     pub fn new(
         ground: &Unchanging<'t>,
         (c, wound_mps): (&Conditions, f64),
         water: Water,
-        (school, worked): (School, &Worked),
+        (shares, worked): (&EnumMap<School, f64>, &Worked),
     ) -> Self {
-        let by = &ground.schools[school];
+        let by = &ground.asked_by(shares);
         let mps = Velocity::new::<meter_per_second>;
         let fall = &ground.tables.conditions.fall;
         let reach = c.reach_m(worked.code, ground.tables);
@@ -319,6 +340,9 @@ impl<'t> Setting<'t> {
             free: ground.free,
             castable: Mass::new::<gram>(castable),
             rod_most: ground.rod_most,
+            rod_lobs: ground
+                .rod_most
+                .map(|m| ground.tables.lines.rod.overload * m),
             snag: ground.snag,
             nose: ground.nose,
             overpower: ground.overpower,

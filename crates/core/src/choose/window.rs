@@ -68,11 +68,9 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
     let (rung, crossed) = if inside(low) {
         (first_from(target).clamp(low, high), Crossed::No)
     } else {
-        // Whatever else crosses, no rod is overloaded, and nobody throws what is
-        // beyond everyday use: something else must give.
-        let held = [UpperBound::RodMax, UpperBound::Everyday];
-        let held = held.iter().filter_map(|n| needs.upper(*n).map(last_up_to));
-        let most = held.min().unwrap_or(last);
+        // Whatever else crosses, no rod is loaded more than many do, and nobody throws
+        // what is beyond everyday use: something else must give.
+        let most = last_up_to(needs.heaviest_thrown());
         (
             low.min(most),
             if lower.0 > upper.0 {

@@ -146,6 +146,7 @@ fn schools(d: &Decision<'_>) -> Vec<SchoolAnswer> {
             choose(&needs, on.rungs).rung
         };
         let rung = &on.rungs[rung];
+        let needs = needs.with_hook(on.hook_for(rung.mass).0.measured.mass());
         SchoolAnswer {
             school,
             label: rung.label.into(),
@@ -165,7 +166,7 @@ fn materials(d: &Decision<'_>) -> Vec<MaterialReport> {
             material,
             ..on.conditions
         };
-        let needs = on.needs(&c, d.school);
+        let needs = on.needs(&c, d.school).with_hook(d.fit.measured.mass());
         let body = needs.head(d.rung().mass);
         let height = body.sphere_diameter.get::<millimeter>() * d.shape.height;
         MaterialReport {

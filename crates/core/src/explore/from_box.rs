@@ -197,11 +197,11 @@ impl Matching<'_> {
         Some(self.shaped.len() - 1)
     }
 
-    fn needs<'r>(&'r self, rigged: &'r Rigged, c: &Conditions) -> Needs<'r> {
+    fn needs(&self, rigged: &Rigged, c: &Conditions) -> Needs<'_> {
         let work = self.on;
         Needs {
             setting: work.setting(c, self.decision.school),
-            shapes: vec![rigged],
+            shapes: vec![*rigged],
             fall: &work.tables.conditions.fall,
         }
     }

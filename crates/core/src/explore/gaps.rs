@@ -139,7 +139,7 @@ fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
         let rigged = Rigged::new(&on.bait, hook, row, on.rig.posture, on.tables);
         let needs = Needs {
             setting: on.setting(c, d.school),
-            shapes: vec![&rigged],
+            shapes: vec![rigged],
             fall: &on.tables.conditions.fall,
         };
         let choice = choose(&needs, on.rungs);

@@ -121,7 +121,7 @@ fn weights(
     };
     let needs = Needs {
         setting: on.setting(&conditions, d.school),
-        shapes: vec![&rigged],
+        shapes: vec![rigged],
         fall: &on.tables.conditions.fall,
     };
     let has = grams(mass);

@@ -7,8 +7,10 @@ use super::words_of;
 use crate::answer::{Conflict, Give, Text};
 use crate::base::UnitSystem;
 use crate::base::codes::UpperBound;
+use crate::base::grams;
 use crate::base::text::{Arg, fill, sentences};
 use crate::choose::decision::Decision;
+use crate::choose::rod::rod_most_g;
 use crate::choose::window::Crossed;
 use crate::explore::conflict::{Helps, WaysOut};
 use crate::tables::when::NumberFact;
@@ -52,7 +54,13 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
         sentences::conflict_no_rung(both(lower.0, (2, 1)), both(upper.0, (2, 1)), label)
     } else {
         let so = match (upper.1, rung.mass < lower.0) {
-            (UpperBound::RodMax, _) => sentences::keeps_within_rod(label),
+            (UpperBound::RodMax, _) => match rod_most_g(d.on.request, d.on.tables) {
+                Some(most) if grams(d.total) > d.on.tables.lines.rod.overload * most => {
+                    sentences::too_heavy_for_rod(label)
+                }
+                Some(most) if grams(d.total) > most => sentences::lobs_over_rod(label),
+                _ => sentences::keeps_within_rod(label),
+            },
             (UpperBound::Everyday, true) => sentences::keeps_everyday(label),
             (_, true) => sentences::most_that_is_sold(label),
             (_, false) => sentences::does_the_work(label),

@@ -57,6 +57,10 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::UsualMost => Arg::Number(rig.usual_oz.1, 3),
         Hole::Total => Arg::Number(grams(d.total), 1),
         Hole::RodMost => Arg::Number(rod_most_g(r, on.tables)?, 1),
+        Hole::BaitMost => {
+            let rest = d.total - on.bait.mass();
+            Arg::Number((rod_most_g(r, on.tables)? - grams(rest)).max(0.0), 0)
+        }
         Hole::Wire => Arg::Word(d.hook.wire.label()),
         Hole::Exit => Arg::Size(d.hook.exit_mm),
         Hole::FallTime => Arg::Number(d.down_s(), 0),

@@ -54,6 +54,7 @@ struct RawCourse {
 #[serde(deny_unknown_fields)]
 pub(super) struct RawCourses {
     course: Vec<RawCourse>,
+    floats: Vec<RawRule>,
     swim: SwimRow,
     hands: HandsRow,
 }
@@ -82,6 +83,7 @@ pub struct CourseRow {
 #[expect(missing_docs, reason = "explained once, in data/courses.toml")]
 pub struct CourseTables {
     pub course: EnumMap<Course, CourseRow>,
+    pub floats: Vec<Rule>,
     pub swim: SwimRow,
     pub hands: HandsRow,
 }
@@ -111,6 +113,9 @@ impl CourseTables {
         let rows: Vec<CourseRow> = raw.course.into_iter().map(one).collect::<Result<_, _>>()?;
         Ok(Self {
             course: total(FILE, rows, |r| r.code)?,
+            floats: reader
+                .rules(&raw.floats)
+                .map_err(|what| DataError::wrong(FILE, what))?,
             swim: raw.swim,
             hands: raw.hands,
         })
@@ -121,7 +126,8 @@ impl CourseTables {
     /// Every rule of these tables, with the list that it stands in.
     pub fn each(&self) -> impl Iterator<Item = (&'static str, &Rule)> {
         let rows = self.course.values();
-        rows.flat_map(|row| row.say.iter().map(|r| ("retrieve", r)))
+        let said = rows.flat_map(|row| &row.say).chain(&self.floats);
+        said.map(|r| ("retrieve", r))
     }
 }
 

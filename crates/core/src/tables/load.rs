@@ -76,7 +76,7 @@ fn lines() -> Result<LineTables, DataError> {
         material: total("lines.toml", file.material, |r| r.code)?,
         leader: file.leader,
         power: file.power,
-        wire: file.wire,
+        rod: file.rod,
     })
 }
 

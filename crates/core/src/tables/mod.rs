@@ -91,7 +91,7 @@ pub struct LineTables {
     pub material: EnumMap<Material, MaterialRow>,
     pub leader: LeaderRow,
     pub power: EnumMap<Power, (f64, f64)>,
-    pub wire: StoutRow,
+    pub rod: RodRow,
 }
 
 /// Water, fish, season and schools.

@@ -170,9 +170,12 @@ row!(LeaderRow {
     now_and_then_lb: f64,
     trace_lb: (f64, f64)
 });
-row!(StoutRow { stout_rod_g: f64 });
+row!(RodRow {
+    overload: f64,
+    stout_rod_g: f64
+});
 row!(LineFile {
-    line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow, power: EnumMap<Power, (f64, f64)>, wire: StoutRow
+    line: Vec<LineRow>, material: Vec<MaterialRow>, leader: LeaderRow, power: EnumMap<Power, (f64, f64)>, rod: RodRow
 });
 row!(FallRow {
     depth: Curve,
@@ -194,7 +197,7 @@ row!(SchoolRow {
     deepens: f64
 });
 row!(SchoolDefault {
-    strong_wind_mps: f64, strong_current_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
+    blend: f64, strong_wind_mps: f64, strong_current_mps: f64, reaction_depth_m: f64, reaction_drift_mps: f64,
     contact_species: Vec<Species>, reaction_species: Vec<Species>, deep_contact_species: Vec<Species>,
 });
 row!(BottomRow {

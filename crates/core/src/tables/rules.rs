@@ -34,7 +34,7 @@ holes! {
     Wire = "wire", Exit = "exit", FallTime = "fall_time", How = "how", Rest = "rest",
     Moves = "moves", Speed = "speed", Longer = "longer", Shorter = "shorter", Value = "value",
     FishDepth = "fish_depth", SlimDepth = "slim_depth", FatDepth = "fat_depth", SlimHook = "slim_hook", FatHook = "fat_hook",
-    Turns = "turns", LiftTime = "lift_time",
+    BaitMost = "bait_most", Turns = "turns", LiftTime = "lift_time",
 }
 
 /// A rule.

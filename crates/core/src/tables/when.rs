@@ -151,6 +151,10 @@ facts! {
         UnusualBait = "unusual_bait",
         /// Head, hook and bait weigh more than the angler's rod is rated for.
         RodOverloaded = "rod_overloaded",
+        /// They weigh more than anybody loads that rod with.
+        TooHeavyForRod = "too_heavy_for_rod",
+        /// The rig floats: it never gets down.
+        Floats = "floats",
         /// The rig is skipped under docks.
         Skips = "skips",
         /// The rig always has its line tied at one place.

@@ -30,6 +30,11 @@ pub struct Window {
 }
 
 impl<'a> Weighed<'a> {
+    /// The same with the hook that goes with a head.
+    pub fn behind(self, hook_kg: f64) -> Self {
+        Self { hook_kg, ..self }
+    }
+
     pub fn new(asked: &'a Asked<'a>, hook: &Hook<'_>, now: Now) -> Self {
         let school = asked.school(&now);
         Self {
@@ -79,7 +84,11 @@ impl<'a> Weighed<'a> {
 
     /// The posture in which it is let down to the bottom.
     fn let_down(&self) -> f64 {
-        let slack = self.asked.book.condition("school", self.school)["falls_slack"]
+        self.said(|school| self.let_down_by(school))
+    }
+
+    fn let_down_by(&self, school: &str) -> f64 {
+        let slack = self.asked.book.condition("school", school)["falls_slack"]
             .as_bool()
             .unwrap();
         let own = self
@@ -111,20 +120,30 @@ impl<'a> Weighed<'a> {
         }
     }
 
+    /// What the schools say together, each by its share.
+    fn said(&self, of: impl Fn(&str) -> f64) -> f64 {
+        let shares = self.asked.shares(&self.now);
+        shares
+            .iter()
+            .map(|(school, share)| share * of(school))
+            .sum()
+    }
+
+    fn of_school(&self, key: &str) -> f64 {
+        self.said(|school| num(self.asked.book.condition("school", school), key))
+    }
+
     pub fn target(&self) -> f64 {
         let fall = self.asked.book.conditions("fall");
-        num(self.asked.of_rig("fall"), self.school)
+        self.said(|school| num(self.asked.of_rig("fall"), school))
             * between(&fall["temperature"], self.now.temp)
-            * (1.0
-                + num(self.asked.book.condition("school", self.school), "deepens")
-                    * (between(&fall["depth"], self.reach()) - 1.0))
+            * (1.0 + self.of_school("deepens") * (between(&fall["depth"], self.reach()) - 1.0))
             * num(fall, self.asked.q.mood.code())
     }
 
     fn wait(&self) -> f64 {
         let patience = &self.asked.book.conditions("fall")["patience"];
-        num(self.asked.book.condition("school", self.school), "wait_s")
-            * between(patience, self.now.depth)
+        self.of_school("wait_s") * between(patience, self.now.depth)
     }
 
     fn speed(&self, body: &Body) -> f64 {
@@ -139,7 +158,7 @@ impl<'a> Weighed<'a> {
             * (self.asked.stand().1 * self.now.wind).powi(2);
         let current =
             1.5 * 0.83 * 0.5 * rho * 0.75 * self.now.current.powi(2) * 1.2 * line * self.now.depth;
-        let hand = num(self.asked.book.condition("school", self.school), "hand_n");
+        let hand = self.of_school("hand_n");
         (wind * wind + current * current + hand * hand).sqrt()
     }
 
@@ -196,6 +215,14 @@ impl<'a> Weighed<'a> {
         let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
         let level = times * self.asked.wound(now) * away.hypot(down) / away;
         self.drawn(body, (reach, away), (level.hypot(at_head), 0.0), 1.0)
+    }
+
+    /// The heaviest head that the rod is loaded with: a third over its rating, g.
+    pub fn lobbed(&self) -> f64 {
+        let most = self.asked.q.tackle.rod_max_g;
+        most.map_or(f64::INFINITY, |most| {
+            1.333 * most - self.other_g(&self.tied(1.0))
+        })
     }
 
     fn outline(&self) -> f64 {

@@ -73,37 +73,62 @@ impl<'a> Asked<'a> {
         }
     }
 
-    /// The school that the answer follows.
-    pub fn school(&self, now: &Now) -> &'a str {
+    /// What each school says, by its share; the one that stands alone where the
+    /// water has no word.
+    pub fn shares(&self, now: &Now) -> Vec<(&'a str, f64)> {
         let by = self.book.conditions("school_default");
         let fish = self.q.species.code();
         let own = self.rig["default_school"].as_str().unwrap();
         if let Some(asked) = self.q.school {
-            return asked.code();
+            return vec![(asked.code(), 1.0)];
         }
         if !self.rig["school_follows_water"].as_bool().unwrap() {
-            return own;
+            return vec![(own, 1.0)];
         }
         if self.rig.contains_key("leaves_bottom") && self.q.fish_at.code() == "suspended" {
-            return "hang_time";
+            return vec![("hang_time", 1.0)];
         }
-        let drifted =
-            now.depth >= num(by, "reaction_depth_m") && now.drift >= num(by, "reaction_drift_mps");
-        let contact_fish = listed(&by["contact_species"], fish);
-        if !contact_fish && drifted && listed(&by["reaction_species"], fish) {
-            return "reaction";
+        if listed(&by["contact_species"], fish) {
+            return vec![("bottom_contact", 1.0)];
         }
-        let pushed =
-            now.wind >= num(by, "strong_wind_mps") || now.current >= num(by, "strong_current_mps");
-        let below = self
-            .rig
-            .get("contact_below_m")
-            .map_or(f64::INFINITY, number);
-        let deep = now.depth > below && listed(&by["deep_contact_species"], fish);
-        if contact_fish || pushed || deep {
+        let blend = num(by, "blend");
+        let voice = |value: f64, edge: f64| {
+            let (from, to) = (edge - blend * edge, edge + blend * edge);
+            ((value - from) / (to - from)).clamp(0.0, 1.0)
+        };
+        let mut contact = voice(now.wind, num(by, "strong_wind_mps"))
+            .max(voice(now.current, num(by, "strong_current_mps")));
+        if let Some(edge) = self.rig.get("contact_below_m").map(number)
+            && listed(&by["deep_contact_species"], fish)
+        {
+            contact = contact.max(voice(now.depth, edge));
+        }
+        let mut reaction = 0.0;
+        if listed(&by["reaction_species"], fish) {
+            reaction = voice(now.depth, num(by, "reaction_depth_m"))
+                .min(voice(now.drift, num(by, "reaction_drift_mps")));
+        }
+        let rest = 1.0 - reaction;
+        vec![
+            (own, rest * (1.0 - contact)),
+            ("bottom_contact", rest * contact),
+            ("reaction", reaction),
+        ]
+    }
+
+    /// The school that the answer follows: reaction, then contact, where it has half the say.
+    pub fn school(&self, now: &Now) -> &'a str {
+        let shares = self.shares(now);
+        if shares.len() == 1 {
+            return shares[0].0;
+        }
+        let (contact, reaction) = (shares[1].1, shares[2].1);
+        if reaction >= 0.5 {
+            "reaction"
+        } else if contact >= 0.5 * (1.0 - reaction) {
             "bottom_contact"
         } else {
-            own
+            shares[0].0
         }
     }
 

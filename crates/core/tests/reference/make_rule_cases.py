@@ -58,7 +58,7 @@ def question():
     if random.random() < 0.3:
         put(q, "water.drift_mps", random.choice([0.05, 0.06, 0.4]))
     if random.random() < 0.3:
-        put(q, "tackle.rod_max_g", random.choice([4, 8, 20]))
+        put(q, "tackle.rod_max_g", random.choice([4, 5, 8, 20]))
     if random.random() < 0.5:
         put(q, "cast_m", random.choice([3, 4, 4.1, 8, 8.1, 20, 35]))
     return q
@@ -84,7 +84,7 @@ for p in sorted((data / "rigs").glob("*.toml")):
     for rows in [*t["practice"].values(), t["retrieve"]["say"], t["retrieve"]["course"]]:
         rules += [r for r in rows if "code" in r]
 courses = tomllib.loads((data / "courses.toml").read_text())["course"]
-rules += [r for course in courses for r in course["say"]]
+rules += [r for course in courses for r in course["say"]] + tomllib.loads((data / "courses.toml").read_text())["floats"]
 ends = sorted({(k, v) for r in rules for part in ("if", "unless") for k, v in bounds(r.get(part, {}), named) if k in FIELD})
 
 questions = [question() for _ in range(6000)]

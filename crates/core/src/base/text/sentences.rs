@@ -27,6 +27,8 @@ sentences! {
     fault_no_code(known);
     fault_head_without_weight();
     course_asked();
+    lobs_over_rod(label);
+    too_heavy_for_rod(label);
     shape_shut_out(shape, place);
     grams(grams);
     judged_holds(need);
