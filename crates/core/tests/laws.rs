@@ -131,7 +131,9 @@ proptest! {
         let w = &a.weight;
         let inside = w.window.lower_g <= w.g + 0.01 && w.g <= w.window.upper_g + 0.01;
         prop_assert!(inside || w.conflict.is_some());
-        prop_assert!(w.conflict.is_some() || a.sink.time_s > 0.0);
+        let floats = a.notes.iter().any(|n| n.code == "rig_floats");
+        prop_assert_eq!(floats, a.sink.time_s <= 0.0, "a rig that floats is said to");
+        prop_assert!(w.conflict.is_some() || floats || a.sink.time_s > 0.0);
         let rung = a.rungs.iter().filter(|x| (x.oz - w.oz).abs() < 1e-9).count();
         prop_assert_eq!(rung, 1, "the weight is one that is sold");
     }

@@ -6,7 +6,7 @@ use yarrowfen_core::Options;
 
 use crate::ask::PickForm;
 use crate::ask::bench::BenchForm;
-use crate::ask::cast::CastForm;
+use crate::ask::cast::{CastForm, FLAT};
 
 /// What of a question a page's address holds.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -132,7 +132,9 @@ impl Page {
         let query = match self.carries {
             _ if question.is_empty() => String::new(),
             Carries::Nothing => String::new(),
-            Carries::Question | Carries::Cast => question.to_owned(),
+            Carries::Question => question.to_owned(),
+            // What Pick answers for is played over a flat of its depth first.
+            Carries::Cast => format!("{question}&ground={FLAT}"),
             Carries::Bench => {
                 let pairs: Vec<(String, String)> =
                     serde_urlencoded::from_str(question).unwrap_or_default();

@@ -21,6 +21,9 @@ pub const KEYS: [&str; 9] = [
     "head", "dir", "ground", "bed", "fall", "rest", "moves", "rod", "way",
 ];
 
+/// The bottom that is flat, as deep as was asked: what Pick answers for.
+pub const FLAT: &str = "flat";
+
 /// Words that a rig brings along.
 const BROUGHT: [&str; 4] = ["head", "fall", "rest", "moves"];
 
@@ -153,8 +156,14 @@ impl CastForm {
         })
     }
 
-    /// The bottom: typed, else one of those that come along.
-    fn profile(&self, faults: &mut Faults) -> Profile {
+    /// The bottom: typed, else a flat of the depth asked for, or one of those that come
+    /// along.
+    fn profile(&self, request: &PickRequest, faults: &mut Faults) -> Profile {
+        if self.typed("ground") == FLAT && self.typed("bed").is_empty() {
+            let w = &request.water;
+            let deep = w.depth_max_m.unwrap_or(w.depth_m);
+            return Profile::flat(w.depth_m.midpoint(deep));
+        }
         let ground = match self.typed("ground") {
             "" => Some(&grounds::GROUNDS[0]),
             code => NamedBottom::from_code(code),
@@ -178,13 +187,13 @@ impl CastForm {
     /// All faults; those of Pick's words by the contract's field.
     pub fn read(&self, engine: &Engine) -> Result<CastAsked, Faults> {
         let mut faults = Faults::new();
-        let profile = self.profile(&mut faults);
         let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
         let way = self.code("way", CurrentWay::Across, &mut faults);
         let Ok(request) = self.pick_words(&mut faults) else {
             return Err(faults);
         };
+        let profile = self.profile(&request, &mut faults);
         let (rig, usual) = engine.cast_over(
             &request,
             self.pick.options(),

@@ -280,7 +280,6 @@ impl PickForm {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use yarrowfen_core::base::codes::Rig;
 
     fn form(query: &str) -> PickForm {
         PickForm::from_query(query, Options::default())
@@ -300,7 +299,7 @@ mod tests {
     #[test]
     fn the_first_page_asks_a_sound_question() {
         let request = form("").read().unwrap();
-        assert_eq!((request.water.depth_m, request.rig), (3.0, Some(Rig::Ned)));
+        assert_eq!((request.water.depth_m, request.rig), (3.0, None));
     }
 
     #[test]

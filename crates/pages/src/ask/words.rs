@@ -127,7 +127,7 @@ pub const WORDS: &[Word] = words![
         "floating"
     ),
     ("form", "bait.form", "Bait form", codes!(BaitForm), "stick"),
-    ("rig", "rig", "Rig", codes!(Rig), "ned"),
+    ("rig", "rig", "Rig", codes!(Rig), ""),
     ("course", "course", "How it is brought", codes!(Course), ""),
     (
         "school",

@@ -45,6 +45,8 @@ pub struct Track {
     pub radius: &'static str,
     /// Where the time stands.
     pub end_x: Printed,
+    /// See `end_x`.
+    pub end_y: Printed,
     /// The time.
     pub time: String,
     /// The speed, for the table.
@@ -69,6 +71,10 @@ pub struct Column {
     pub fish: (Printed, Printed, &'static str),
     /// Words for a screen reader.
     pub told: String,
+    /// Where it is brought off the bottom: the path along the depth of the fish.
+    pub level: Option<String>,
+    /// How it is brought there.
+    pub brought: String,
     /// What the current does to a fall, if it does.
     pub swept: Option<String>,
 }
@@ -77,6 +83,8 @@ fn n(value: f64) -> Printed {
     printed(value, 1)
 }
 
+/// Where a time stands under the bottom.
+const UNDER_FLOOR: f64 = 343.0;
 /// Room that a swept fall may take sideways, in the drawing's units.
 const ROOM: f64 = 96.0;
 
@@ -102,6 +110,8 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         0.0
     };
     let gap = (RIGHT - LEFT) / 4.0;
+    // Off the bottom a fall is followed to the fish only.
+    let off = a.count_s.and(a.fish_depth_m).filter(|m| *m < depth);
     let track = |(place, i): (usize, &usize)| {
         // The chosen one keeps the middle, also at an end of the ladder.
         let slot = if shown.len() == 3 {
@@ -115,14 +125,14 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         };
         let x0 = LEFT + gap * f64::from(u8::try_from(slot).unwrap_or(2))
             - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
-        one_track(
-            &a.rungs[*i],
-            *i == chosen,
+        let at = At {
             x0,
             scale,
-            flow * sideways,
+            drift: flow * sideways,
             depth,
-        )
+            until: off,
+        };
+        one_track(&a.rungs[*i], *i == chosen, &at)
     };
     let tracks: Vec<_> = shown.iter().enumerate().map(track).collect();
     let sky = format!(
@@ -132,7 +142,14 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     );
     let told = tracks
         .iter()
-        .map(|t| format!("{}: {} to the bottom", t.label, t.time))
+        .map(|t| {
+            let to = if off.is_some() {
+                "the fish"
+            } else {
+                "the bottom"
+            };
+            format!("{}: {} to {to}", t.label, t.time)
+        })
         .collect::<Vec<_>>()
         .join("; ");
     let middle = LEFT + gap * 2.0 - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
@@ -153,12 +170,29 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         sky,
         fish: fish(r.fish_at, a.fish_depth_m.map(|m| m / depth)),
         told,
+        level: off.map(|m| level(middle, SURFACE + m * scale)),
+        brought: off.map_or_else(String::new, |_| brought(a)),
         swept: (flow > 0.0).then(|| {
             format!(
                 "the current carries it {} before it lands",
                 Dimension::Distance.print(carried_m(r.water.current_mps, a.sink.time_s), units)
             )
         }),
+    }
+}
+
+/// The way along the depth of the fish, from the middle toward the rod.
+fn level(from: f64, y: f64) -> String {
+    let (y, end) = (n(y), RIGHT - 10.0);
+    format!("M{} {y}H{}m-9 -5l9 5l-9 5", n(from), n(end))
+}
+
+/// How it is brought there, in a few words.
+fn brought(a: &Answer) -> String {
+    match &a.course {
+        Some(c) if c.turns_ps > 0.0 => format!("{}, {} turns/s", c.code, plain(c.turns_ps, 1)),
+        Some(c) => c.code.to_string(),
+        None => String::new(),
     }
 }
 
@@ -214,15 +248,39 @@ fn line_to(path: &mut String, x: f64, y: f64) {
     let _ = write!(path, "L{} {}", n(x), n(y));
 }
 
-fn one_track(
-    rung: &RungReport,
-    chosen: bool,
+/// Where a fall is drawn.
+struct At {
     x0: f64,
     scale: f64,
     drift: f64,
     depth: f64,
-) -> Track {
-    let beads = &rung.depth_by_second;
+    /// Depth to which it is followed, where that is not the bottom, m.
+    until: Option<f64>,
+}
+
+/// Seconds to a depth, by one bead a second.
+fn seconds_to(depth: f64, beads: &[f64]) -> Option<f64> {
+    let after = beads.iter().position(|z| *z >= depth)?;
+    let before = after.checked_sub(1).map_or(0.0, |i| beads[i]);
+    let whole = f64::from(u32::try_from(after).unwrap_or(0));
+    Some(whole + (depth - before) / (beads[after] - before))
+}
+
+fn one_track(rung: &RungReport, chosen: bool, at: &At) -> Track {
+    let &At {
+        x0,
+        scale,
+        drift,
+        depth,
+        until,
+    } = at;
+    let to = until.unwrap_or(depth);
+    let all = &rung.depth_by_second;
+    let shown = all.iter().take_while(|z| **z <= to).count();
+    let (beads, time_s) = match until {
+        Some(m) => (&all[..shown], seconds_to(m, all)),
+        None => (&all[..], rung.time_s),
+    };
     let every = if beads.len() > 24 {
         5
     } else if beads.len() > 12 {
@@ -238,20 +296,31 @@ fn one_track(
         let second = u32::try_from(i).unwrap_or(0);
         let (x, y) = point(f64::from(second), *z);
         line_to(&mut path, x, y);
-        let named = chosen && second > 0 && second % every == 0 && z / depth < 0.97;
+        let named = chosen && second > 0 && second % every == 0 && z / to < 0.97;
         drawn.push(Bead {
             x: n(x),
             y: n(y),
             second: named.then_some(second),
         });
     }
-    let (end_x, time) = match rung.time_s {
+    let (end_x, end_y, time) = match time_s {
         Some(t) => {
-            let (x, y) = point(t, depth);
+            let (x, y) = point(t, to);
             line_to(&mut path, x, y);
-            (x, format!("{} s", plain(t, usize::from(t < 5.0))))
+            let (beside, under) = if until.is_some() {
+                let (aside, down) = if chosen { (30.0, 6.0) } else { (0.0, 22.0) };
+                (x - aside, y + down)
+            } else {
+                (x, UNDER_FLOOR)
+            };
+            (
+                beside,
+                under,
+                format!("{} s", plain(t, usize::from(t < 5.0))),
+            )
         }
-        None => (x0, "floats".to_owned()),
+        None if rung.time_s.is_some() => (x0, UNDER_FLOOR, String::new()),
+        None => (x0, UNDER_FLOOR, "floats".to_owned()),
     };
     Track {
         chosen,
@@ -266,6 +335,7 @@ fn one_track(
         },
         beads: drawn,
         end_x: n(end_x),
+        end_y: n(end_y),
         time,
         speed: printed(rung.speed_mps, 2),
     }

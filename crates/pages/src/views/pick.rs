@@ -1,8 +1,8 @@
 //! The Pick page, and the answer block that kept picks share with it.
 
 use askama::Template;
-use yarrowfen_core::answer::{Answer, Reason, Switch, Text};
-use yarrowfen_core::base::codes::{BaitForm, TurnTo};
+use yarrowfen_core::answer::{Answer, JudgedNeed, Reason, Switch, Text};
+use yarrowfen_core::base::codes::{BaitForm, Course, TurnTo};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
@@ -158,6 +158,54 @@ impl AnswerView {
             keep: None,
             units,
             a,
+        }
+    }
+
+    /// Why the rig that was asked for does not suit, and the page of the one that does.
+    #[must_use]
+    pub fn unfit(&self) -> Option<(Text, Option<(String, &'static str)>)> {
+        let fits = self.a.fits.as_ref().filter(|f| !f.ok)?;
+        let better = fits.better_rig.and_then(|rig| {
+            let cell = self.rigs.iter().find(|r| r.name == rig.label())?;
+            cell.href.clone().map(|to| (to, rig.label()))
+        });
+        Some((fits.why_not.clone()?, better))
+    }
+
+    /// Whether it goes by how it falls, so that what it is fished for counts.
+    #[must_use]
+    pub fn by_fall(&self) -> bool {
+        let course = self.a.course.as_ref();
+        course.is_none_or(|c| c.code != Course::Swum)
+    }
+
+    /// The head in hand, what fails first.
+    #[must_use]
+    pub fn judged(&self) -> Vec<&JudgedNeed> {
+        // What is met ten times over says nothing.
+        let mut all: Vec<_> = self.a.judged.iter().filter(|j| j.margin < 9.0).collect();
+        all.sort_by(|a, b| a.margin.total_cmp(&b.margin));
+        all
+    }
+
+    /// What the head in hand comes to, in a line.
+    #[must_use]
+    pub fn judged_says(&self) -> Option<String> {
+        let fails = self.a.judged.iter().filter(|j| j.margin < 0.0).count();
+        let better = format!(
+            "{} {} would do it all",
+            self.a.weight.label,
+            self.a.head.shape.label()
+        );
+        match (self.a.judged.len(), fails) {
+            (0, _) => None,
+            (all, 0) => Some(format!("It does all {all} that is asked of it here.")),
+            (all, fails) if self.a.weight.conflict.is_none() => Some(format!(
+                "It fails {fails} of {all} that is asked of it here; a {better}."
+            )),
+            (all, fails) => Some(format!(
+                "It fails {fails} of {all}: but no head does it all here."
+            )),
         }
     }
 

@@ -13,7 +13,7 @@ pub use words::{CastWords, label as word_label};
 use super::Frame;
 use super::control::Control;
 use super::sentence::Sentence;
-use crate::ask::cast::{CastAsked, CastForm, Faults, SIDES};
+use crate::ask::cast::{CastAsked, CastForm, FLAT, Faults, SIDES};
 use crate::draw::cast::{Plate, plate};
 use crate::draw::run::{Beside, Run};
 use crate::reader::Reader;
@@ -341,5 +341,6 @@ fn list(key: &str) -> &'static [(&'static str, &'static str)] {
 
 /// Bottoms to choose from.
 fn grounds() -> impl Iterator<Item = (&'static str, &'static str)> {
-    GROUNDS.iter().map(|g| (g.code, g.label))
+    let flat = std::iter::once((FLAT, "a flat of that depth"));
+    flat.chain(GROUNDS.iter().map(|g| (g.code, g.label)))
 }

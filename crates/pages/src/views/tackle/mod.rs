@@ -2,11 +2,13 @@
 
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::own_box::{BoxList, Item, Thing};
+use yarrowfen_core::base::codes::{HookStyle, Wire};
+use yarrowfen_core::base::{UnitSystem, plain};
+use yarrowfen_core::own_box::{BoxList, Head, Item, Thing};
 use yarrowfen_rows::{Change, Owned};
 
 use super::Frame;
+use crate::ask::PickForm;
 use crate::held::HeldBox;
 use crate::reader::Reader;
 
@@ -125,10 +127,36 @@ pub struct Row {
     pub heavier: bool,
     /// Where it lies on the bench.
     pub bench: Option<String>,
+    /// The question asked last with this head in the hand.
+    pub judge: Option<String>,
+}
+
+/// The question asked last, put to a head of the box.
+fn judge(head: &Head, reader: &Reader) -> String {
+    let asked = PickForm::from_query(&reader.question, reader.options);
+    let code = |given: Option<&'static str>| given.unwrap_or_default();
+    let mm = |mm: Option<f64>| mm.map_or_else(String::new, |mm| format!("{} mm", plain(mm, 2)));
+    let number = head.hook.as_ref().map_or("", |h| h.as_str());
+    let query = asked.query_with(&[
+        ("head_weight", &head.weight.label()),
+        ("head_shape", head.shape.code()),
+        ("head_material", head.material.code()),
+        ("head_hook", number),
+        ("head_style", code(head.hook_style.map(HookStyle::code))),
+        ("head_gap", &mm(head.gap_mm)),
+        ("head_length", &mm(head.length_mm)),
+        ("head_wire", code(head.wire.map(Wire::code))),
+    ]);
+    format!("/?{query}")
 }
 
 impl Row {
-    fn new(id: Uuid, item: &Item, archived: bool, units: UnitSystem) -> Self {
+    fn new(id: Uuid, item: &Item, archived: bool, reader: &Reader) -> Self {
+        let units = reader.options.units;
+        let judge = match &item.thing {
+            Thing::Head(head) => Some(judge(head, reader)),
+            Thing::Hook(_) | Thing::Bait(_) | Thing::Line(_) | Thing::Rod(_) => None,
+        };
         let (title, rest) = item.thing.told(units);
         let bench = match item.thing {
             Thing::Head(_) | Thing::Hook(_) => Some(format!("/bench?own_hook={id}")),
@@ -144,6 +172,7 @@ impl Row {
             archived,
             heavier: matches!(item.thing, Thing::Head(_)),
             bench,
+            judge,
         }
     }
 }
@@ -213,7 +242,7 @@ impl BoxPage {
             tabs: BoxList::ALL.iter().map(tab).collect(),
             sorts: SORTS.iter().map(sort).collect(),
             rows: rows
-                .map(|o| Row::new(o.id, &o.item, o.archived, units))
+                .map(|o| Row::new(o.id, &o.item, o.archived, reader))
                 .collect(),
             total,
             turn: (
@@ -322,7 +351,7 @@ impl RowPart {
     ) -> Self {
         Self {
             csrf: reader.csrf.clone(),
-            row: Row::new(id, item, archived, reader.options.units),
+            row: Row::new(id, item, archived, reader),
             back: BoxAsks::from_query(back).query(),
             undo: change.0.to_string(),
         }
