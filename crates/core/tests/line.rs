@@ -31,7 +31,7 @@ fn a_line_in_a_current_hangs_as_the_reference_library_has_it() {
     for row in rows {
         let row = row.unwrap();
         let n: Vec<f64> = row.iter().skip(1).map(|t| t.parse().unwrap()).collect();
-        let line = LineBody::new(n[0], n[1] / (PI / 4.0 * n[0] * n[0]));
+        let line = LineBody::new(n[0], n[1] / (PI / 4.0 * n[0] * n[0])).with_across(1.2);
         let stream = Stream {
             current: DVec2::new(n[9], n[10]),
             ..Stream::still(1000.0, 1e12)
@@ -167,7 +167,7 @@ fn the_rod_carries_the_lure_and_the_line() {
 /// Hoerner's split: across the flow the whole pressure drag, along it friction only.
 #[test]
 fn drag_follows_the_cross_flow_principle() {
-    let line = LineBody::new(1e-3, 1000.0);
+    let line = LineBody::new(1e-3, 1000.0).with_across(1.2);
     let stream = Stream {
         current: DVec2::new(1.0, 0.0),
         ..Stream::still(1000.0, 1e12)
@@ -230,13 +230,13 @@ fn the_taut_chord_lies_near_the_whole_shape_where_the_bow_is_small() {
                 let off = (taut - whole.at_lure.z.max(0.0)).abs() / whole.at_lure.length();
                 worst = worst.max(off);
                 assert!(
-                    off < 0.01 + 1.2 * bow,
+                    off < 0.01 + 1.9 * bow,
                     "{mm} mm, {depth} m, {flow} m/s, {away} m: off {off}, bow {bow}"
                 );
             }
         }
     }
-    assert!(worst < 0.15, "{worst}");
+    assert!(worst < 0.18, "{worst}");
 }
 
 /// The two constants of the feel need, measured on the whole shape: they know
@@ -268,6 +268,47 @@ fn what_is_felt_is_that_of_the_whole_shape_at_the_margin() {
             hold::wind_pull(size(mm * 1e-3), size(20.0), mps(6.0), size(1.5)).get::<newton>();
         let whole = steady::background(&Thread::new(&line, &blown), closed, 10.0, 1.0).unwrap();
         near(whole.wind / closed, 1.0, 0.03, "wind");
+    }
+}
+
+/// The range of the closed form for wind, over lines and winds, at a pull of at least
+/// what a hand feels: within a twelfth, but for thick heavy lines in winds that do not
+/// hold them up; those sag, and the form says up to a third too much.
+#[test]
+fn the_pull_of_the_wind_is_that_of_the_whole_shape_over_lines_and_winds() {
+    let (size, mps) = (Length::new::<meter>, Velocity::new::<meter_per_second>);
+    let lines = [
+        (0.1, 970.0),
+        (0.16, 970.0),
+        (0.23, 970.0),
+        (0.22, 1780.0),
+        (0.25, 1140.0),
+        (0.3, 1780.0),
+        (0.35, 1780.0),
+    ];
+    for ((mm, density), wind) in lines
+        .into_iter()
+        .flat_map(|l| [2.0, 3.0, 4.0, 6.5, 9.0, 12.0].map(|w| (l, w)))
+    {
+        let line = LineBody::new(mm * 1e-3, density);
+        let stand = size(1.5);
+        let blown = Stream {
+            wind: DVec2::new(0.0, wind * hold::wind_at_line(stand)),
+            ..Stream::still(999.0, 3.0)
+        };
+        let closed = hold::wind_pull(size(mm * 1e-3), size(20.0), mps(wind), stand).get::<newton>();
+        let thread = Thread::new(&line, &blown);
+        let Ok(whole) = steady::background(&thread, closed.max(0.03), 10.0, 1.5) else {
+            assert!(mm >= 0.35, "{mm} mm in {wind} m/s has no shape");
+            continue;
+        };
+        let ratio = whole.wind / closed;
+        let sags = mm >= 0.3 && wind < 6.5;
+        let least = if sags { 0.65 } else { 0.95 };
+        assert!(
+            (least..1.09).contains(&ratio),
+            "{mm} mm, {density}, {wind} m/s: {ratio}"
+        );
     }
 }
 

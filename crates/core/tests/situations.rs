@@ -47,6 +47,20 @@ fn miss(a: &Value, key: &str, want: &Value) -> Option<String> {
         "shape_in" => (one_of(&head["shape"]), head["shape"].clone()),
         "shape_not" => (!one_of(&head["shape"]), head["shape"].clone()),
         "tie_in" => (one_of(&head["tie"]), head["tie"].clone()),
+        "rig_not" => (!one_of(&a["rig"]), a["rig"].clone()),
+        "wire_in" => (one_of(&hook["wire"]), hook["wire"].clone()),
+        "total_g" => (range(number(&weight["total_g"])), weight["total_g"].clone()),
+        "course_in" => (one_of(&a["course"]["code"]), a["course"]["code"].clone()),
+        "turns_ps" => (
+            range(number(&a["course"]["turns_ps"])),
+            a["course"]["turns_ps"].clone(),
+        ),
+        "count_s" => (
+            a["count_s"].as_f64().is_some_and(range),
+            a["count_s"].clone(),
+        ),
+        "fits_ok" => (a["fits"]["ok"] == *want, a["fits"].clone()),
+        "judged_fails" | "judged_fails_any" | "judged_holds" => judged(a, key, want),
         "rig_in" => (one_of(&a["rig"]), a["rig"].clone()),
         "school" => (a["school"] == *want, a["school"].clone()),
         "line_kind" => (a["line"]["kind"] == *want, a["line"]["kind"].clone()),
@@ -77,6 +91,21 @@ fn miss(a: &Value, key: &str, want: &Value) -> Option<String> {
     (!ok).then(|| format!("{key}: got {got}, want {want}"))
 }
 
+/// Whether all, or any, of the needs named fail for the head in hand, or all hold.
+fn judged(a: &Value, key: &str, want: &Value) -> (bool, Value) {
+    let found = |need: &&str| {
+        let mut all = a["judged"].as_array().unwrap().iter();
+        all.find(|j| j["need"] == **need)
+            .is_some_and(|j| (j["margin"].as_f64().unwrap() < 0.0) == (key != "judged_holds"))
+    };
+    let wanted = strings(want);
+    let ok = match key {
+        "judged_fails_any" => wanted.iter().any(&found),
+        _ => wanted.iter().all(found),
+    };
+    (ok, a["judged"].clone())
+}
+
 fn check(text: &str, least: usize) {
     let engine = Engine::new().unwrap();
     let all: Value = serde_json::from_str(text).unwrap();
@@ -98,6 +127,16 @@ fn check(text: &str, least: usize) {
 #[test]
 fn practitioners_situations_get_an_answer_they_would_accept() {
     check(include_str!("practice_situations.json"), 28);
+}
+
+#[test]
+fn situations_off_the_easy_water_do_too() {
+    check(include_str!("practice_situations_2.json"), 24);
+}
+
+#[test]
+fn courses_baits_tackle_and_heads_in_hand_come_out_as_anglers_have_them() {
+    check(include_str!("course_situations.json"), 80);
 }
 
 #[test]

@@ -50,6 +50,8 @@ pub struct Ranked<'w> {
     pub parts: EnumMap<Consideration, f64>,
     /// Why it cannot be fished there at all, whatever else speaks for it.
     pub excluded: Option<Consideration>,
+    /// What all but keeps it from being fished there.
+    pub hardly: Option<Consideration>,
 }
 
 /// What keeps a rig from being fished there.
@@ -83,7 +85,8 @@ impl Ranked<'_> {
     }
 }
 
-/// Scores all, best first, those that cannot be fished there last; equals stand in
+/// Scores all, best first, those that can hardly be fished there behind, those that
+/// cannot last; equals stand in
 /// the contract's order.
 #[must_use]
 pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
@@ -93,17 +96,27 @@ pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
             let decision = on.decide();
             let parts = parts(on, decision.crossed());
             let excluded = excluded(on);
-            Ranked {
+            let mut ranked = Ranked {
                 decision,
                 parts,
                 excluded,
-            }
+                hardly: None,
+            };
+            let places = [
+                Consideration::Cover,
+                Consideration::Bottom,
+                Consideration::FishAt,
+            ];
+            let most = on.tables.conditions.rank.hardly;
+            ranked.hardly = places.into_iter().find(|c| ranked.score(*c) <= most);
+            ranked
         })
         .collect();
     all.sort_by(|a, b| {
         let by_score = b.total().total_cmp(&a.total());
         let shut = a.excluded.is_some().cmp(&b.excluded.is_some());
-        shut.then(by_score).then(a.rig().cmp(&b.rig()))
+        let hardly = a.hardly.is_some().cmp(&b.hardly.is_some());
+        shut.then(hardly).then(by_score).then(a.rig().cmp(&b.rig()))
     });
     all
 }

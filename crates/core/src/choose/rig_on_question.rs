@@ -2,7 +2,10 @@
 //! are tried.
 
 use enum_map::EnumMap;
-use uom::si::length::millimeter;
+use uom::si::{
+    length::{meter, millimeter},
+    velocity::meter_per_second,
+};
 
 use super::course::{Worked, hands};
 use super::needs::Needs;
@@ -13,10 +16,11 @@ use super::school;
 use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, choose};
-use crate::base::codes::{BaitForm, HookStyle, LineKind, Point, School, Shape, Wire};
-use crate::base::{Length, Mass, Rung};
+use crate::base::codes::{BaitForm, Course, HookStyle, LineKind, Point, School, Shape, Wire};
+use crate::base::{Length, Mass, Rung, Velocity, round};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
+use crate::physics::hold;
 use crate::physics::sink::HeadBody;
 use crate::physics::water::Water;
 use crate::question::PickRequest;
@@ -118,6 +122,13 @@ impl<'a> RigOnQuestion<'a> {
             facts.know(CodeFact::School, school);
             Worked::new(request, rig, tables, &facts, &hands)
         });
+        if request.asked_mps().is_none() {
+            for school in School::ALL {
+                let slope = on.slope(&on.conditions, *school);
+                let worked = &mut on.courses[*school];
+                worked.mps = round(worked.mps * slope, 3);
+            }
+        }
         let (school, _) = on.school(&on.conditions);
         on.conditions.retrieve_mps = on.courses[school].mps;
         on
@@ -128,10 +139,30 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn wound_mps(&self, c: &Conditions) -> f64 {
         let speed = &self.tables.courses.hands.speed;
-        if self.request.asked_mps().is_some() || c.temp_c == self.conditions.temp_c {
+        if self.request.asked_mps().is_some() {
             return c.retrieve_mps;
         }
-        c.retrieve_mps * speed.at(c.temp_c) / speed.at(self.conditions.temp_c)
+        let school = self.school(c).0;
+        let colder = speed.at(c.temp_c) / speed.at(self.conditions.temp_c);
+        let steeper = self.slope(c, school) / self.slope(&self.conditions, school);
+        c.retrieve_mps * colder * steeper
+    }
+
+    /// How much slower line comes in than a swum bait goes level, at half the cast: the
+    /// speed of a course is the bait's.
+    fn slope(&self, c: &Conditions, school: School) -> f64 {
+        let code = self.courses[school].code;
+        if code != Course::Swum {
+            return 1.0;
+        }
+        let metres = Length::new::<meter>;
+        let (reach, stand) = (
+            metres(c.reach_m(code, self.tables)),
+            metres(self.request.held_at_m()),
+        );
+        let away = hold::no_steeper(reach, c.cast_m / 2.0, stand);
+        let one = Velocity::new::<meter_per_second>(1.0);
+        one.value / hold::level(one, reach, away, stand).value
     }
 
     /// The shape tied on under given conditions.

@@ -4,8 +4,9 @@
 
 use crate::base::maths;
 use crate::base::{Area, Force, Length, Velocity};
-use crate::physics::drag;
-use crate::physics::line::{self, AIR, CURRENT_POWER, DVec2, DVec3, LineBody, Stream, steady};
+use crate::physics::line::{
+    self, AIR, Across, CURRENT_POWER, DVec2, DVec3, LineBody, Stream, steady,
+};
 use uom::si::force::newton;
 
 /// Share of the wind, given as forecast for 10 m height, that blows at the
@@ -32,6 +33,9 @@ pub const CURRENT_MEAN: f64 = 1.0 / (1.0 + CURRENT_POWER);
 /// Mean of its square: what a line that stands across the whole depth meets.
 const CURRENT_MEAN_SQUARE: f64 = 1.0 / (1.0 + 2.0 * CURRENT_POWER);
 
+/// Mean of its power 4/3, with which the rest of a thin line's drag goes.
+const CURRENT_MEAN_FINE: f64 = 1.0 / (1.0 + 4.0 / 3.0 * CURRENT_POWER);
+
 /// Height over the bottom at which a dragged head and its bait meet the
 /// current, m (v0).
 const NEAR_BOTTOM_M: f64 = 0.05;
@@ -39,7 +43,7 @@ const NEAR_BOTTOM_M: f64 = 0.05;
 /// How much of the push on an upright line is left where the line leans as far
 /// as it may, the head being [`CURRENT_MARGIN`] times as heavy as the push:
 /// fitted to [`steady::background`]; the problem has no scale, so one number does.
-pub const LEAN: f64 = 0.83;
+pub const LEAN: f64 = 0.69;
 
 /// The same of half a cast in the air, bowed by a wind as strong as the pull.
 pub const BOW: f64 = 0.94;
@@ -63,12 +67,12 @@ pub const BAIT_LIFT: f64 = 0.07;
 
 /// How much more than the pull of the current on its line a head weighs in
 /// water so that it is not swept along and can be told from that pull (v0, as
-/// large as the margin on a dragged head: rivers are fished heavier than ponds).
-pub const CURRENT_MARGIN: f64 = 1.5;
+/// large as the margin on a dragged head).
+pub const CURRENT_MARGIN: f64 = 1.1;
 
 /// How much more than the pull of the wind on its line a touch must be to be
 /// told from the bow that it makes (v0).
-pub const WIND_MARGIN: f64 = 1.3;
+pub const WIND_MARGIN: f64 = 1.15;
 
 /// Safety on the pull that lifts a dragged head (v0).
 pub const LIFT_MARGIN: f64 = 1.1;
@@ -78,23 +82,27 @@ const STEEPEST: f64 = 1.0;
 
 /// Push of the wind on the half of the cast that hangs in the air.
 ///
-/// F = 0.94 · ½ ρ_air · 1.2 · d_line · (cast/2) · U². Cylinder across the flow,
-/// less what the bow takes off; `stand` is the height from which the rod is held.
+/// F = 0.94 · ½ ρ_air · Cd · d_line · (cast/2) · U². Cylinder across the flow
+/// ([`drag::cylinder`]), less what the bow takes off; `stand` is the height from which the rod is held.
 #[must_use]
 pub fn wind_pull(line: Length, cast: Length, wind: Velocity, stand: Length) -> Force {
     let u = wind_at_line(stand) * wind.value;
-    let upright = 0.5 * AIR * drag::LINE_ACROSS * line.value * cast.value / 2.0 * u * u;
+    let cd = Across::Cylinder.at(u, line.value, false);
+    let upright = 0.5 * AIR * cd * line.value * cast.value / 2.0 * u * u;
     Force::new::<newton>(BOW * upright)
 }
 
 /// Push of the current on the line that stands up from the head.
 ///
-/// F = 0.83 · ½ ρ · 1.2 · d_line · depth · ¾ · U².
+/// F = 0.69 · ½ ρ · d_line · depth · (¾ U² + 9/11 · 10 (ν/d)^(2/3) U^(4/3)): the
+/// cylinder's coefficient over the profile of the current.
 #[must_use]
 pub fn current_pull(line: Length, depth: Length, current: Velocity, density: f64) -> Force {
     let u = current.value;
-    let q = 0.5 * density * CURRENT_MEAN_SQUARE * u * u;
-    Force::new::<newton>(LEAN * q * drag::LINE_ACROSS * line.value * depth.value)
+    // The part of the coefficient over 1, at the surface, fades with the power 2/3 of the speed.
+    let over_one = Across::Cylinder.at(u, line.value, true) - 1.0;
+    let pressed = (CURRENT_MEAN_SQUARE + CURRENT_MEAN_FINE * over_one) * u * u;
+    Force::new::<newton>(LEAN * 0.5 * density * line.value * depth.value * pressed)
 }
 
 /// How far off the rod is near the end of a retrieve, m: a quarter of the cast

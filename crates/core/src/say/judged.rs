@@ -12,10 +12,10 @@ use crate::explore::judge::{Held, Measure};
 #[must_use]
 pub fn fits(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> FitsAnswer {
     let why = why_not(asked, ranked);
-    let better = ranked.first().map(Ranked::rig);
+    let better = ranked.iter().map(Ranked::rig).find(|r| *r != asked.rig());
     FitsAnswer {
         ok: why.is_none(),
-        better_rig: better.filter(|r| why.is_some() && *r != asked.rig()),
+        better_rig: better.filter(|_| why.is_some()),
         why_not: why.map(|said| said.text(asked.decision.on.options.units)),
     }
 }
@@ -31,13 +31,7 @@ fn why_not(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Said> {
     if on.suits(on.request.bait.form) <= rank.foreign {
         return Some(sentences::rank_not_for(words(on, Consideration::Form)));
     }
-    let hardly = [
-        Consideration::Cover,
-        Consideration::Bottom,
-        Consideration::FishAt,
-    ];
-    let hardly = hardly.into_iter().find(|c| asked.score(*c) <= rank.hardly);
-    if let Some(against) = hardly {
+    if let Some(against) = asked.hardly {
         return Some(sentences::rank_not_for(words(on, against)));
     }
     let behind = ranked

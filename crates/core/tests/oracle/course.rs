@@ -47,13 +47,42 @@ impl<'a> Asked<'a> {
         between(&self.book.courses("hands")["speed"], temp)
     }
 
+    /// How much slower line comes in than a swum bait goes level, at half the cast.
+    fn slope(&self, now: &Now) -> f64 {
+        let school = self.school(now);
+        if self.course(school) != "swum" {
+            return 1.0;
+        }
+        let down = self.reach(now, school) + self.stand().0;
+        let away = (self.q.cast_m / 2.0).max(down);
+        away / away.hypot(down)
+    }
+
+    /// Depth at which it is fished: the bottom, or where the fish are.
+    pub fn reach(&self, now: &Now, school: &str) -> f64 {
+        let (q, row) = (self.q, self.book.conditions("fish"));
+        let (depth, said) = (now.depth, q.water.fish_depth_m);
+        let over = |m: f64| depth - m.min(num(row, "above_share") * depth);
+        if !self.off_bottom(school) {
+            let bottom = self.book.condition("bottom", q.water.bottom.code());
+            return over(num_or(bottom, "above_m", 0.0));
+        }
+        match (q.fish_at.code(), said) {
+            ("bottom", _) | ("just_above", None) => over(num(row, "above_m")),
+            (_, Some(said)) => said.min(depth),
+            _ => num(row, "middle") * depth,
+        }
+    }
+
     /// Speed of what is drawn or wound, m/s, where nobody asks for one.
-    pub fn usual_mps(&self, temp: f64, school: &str) -> f64 {
+    pub fn usual_mps(&self, now: &Now, school: &str) -> f64 {
+        let temp = now.temp;
         let code = self.course(school);
         let course = num(self.book.course(code), "speed_mps");
         let own = num_or(&self.of_rig("retrieve")["speed_mps"], code, course);
         let mood = &self.book.courses("hands")[self.q.mood.code()];
-        own * num(mood, "speed") * self.speed(temp)
+        let level = (own * num(mood, "speed") * self.speed(temp) * 1000.0).round() / 1000.0;
+        level * self.slope(now)
     }
 
     /// Speed under given conditions: as asked, else as hands have it in their cold.
@@ -61,7 +90,9 @@ impl<'a> Asked<'a> {
         if self.q.retrieve_mps.is_some() {
             return now.retrieve;
         }
-        now.retrieve * self.speed(now.temp) / self.speed(self.now().temp)
+        let then = self.now();
+        let colder = self.speed(now.temp) / self.speed(then.temp);
+        now.retrieve * colder * self.slope(now) / self.slope(&then)
     }
 
     pub fn off_bottom(&self, school: &str) -> bool {

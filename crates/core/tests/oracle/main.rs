@@ -41,9 +41,10 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
     let (window, ours) = (&a.weight.window, weighed.window());
     // Beyond the heaviest head that either looks at, nothing is compared.
     let beyond = |x: f64| x > 0.9 * needs::MOST;
-    // A line that hangs tens of metres down from a lure held up is bowed: three points follow it
-    // less well.
-    let bowed = weighed.reach() > 15.0 && window.lower_by.code() == "holds_depth";
+    // Where it is the flow on a long line that lifts a bait held up, three points follow it less
+    // well.
+    let held_up = window.lower_by.code() == "holds_depth" || window.upper_by.code() == "kept_up";
+    let bowed = held_up && (weighed.reach() > 15.0 || asked.q.water.current_mps > 0.1);
     let slack = if bowed { 0.06 } else { SLACK };
     let lower = ours.lower.iter().map(|l| l.0).fold(0.0, f64::max);
     let upper = ours.upper.iter().map(|u| u.0).fold(f64::INFINITY, f64::min);
@@ -191,11 +192,18 @@ proptest! {
         let enough = |g: f64, field: &str, value: f64| {
             Weighed::new(&asked, &hook, turned(&now, field, value)).enough(g)
         };
+        let held_up = asked.lower_needs(asked.school(&now)).contains(&"holds_depth");
         for (step, tied) in [(&a.step_up, true), (&a.step_down, false)] {
             let Some(step) = step else { continue };
             // Up: the head tied on stops being enough. Down: the lighter one begins to be.
             let g = 28.349_523_125 * if tied { a.weight.oz } else { step.oz };
             for t in &step.triggers {
+                // Three points follow a long line in a flow less well than four thousand.
+                let deep = q.water.depth_m.max(if t.field == "water.depth_m" { t.value } else { 0.0 });
+                let flows = q.water.current_mps > 0.1 || t.field == "water.current_mps";
+                if held_up && (deep > 15.0 || flows) {
+                    continue;
+                }
                 // A degree turns a swum weight by a hundredth only.
                 let flat = if t.field == "water.temp_c" { 1.2 } else { 0.0 };
                 let aside = 0.05 + 0.02 * t.value.abs() + flat;

@@ -6,7 +6,7 @@ use toml::Value;
 
 use crate::book::{between, num, num_or, number};
 use crate::question::{Asked, Hook, Now};
-use crate::water::{Body, Drawn, fresh, root};
+use crate::water::{Body, Drawn, cylinder, fresh, root};
 
 /// Lightest and heaviest head looked at, g.
 const LEAST: f64 = 0.02;
@@ -104,20 +104,9 @@ impl<'a> Weighed<'a> {
             .posture(if slack { "slack_line" } else { own })
     }
 
-    /// Depth at which it is fished: the bottom, or where the fish are.
+    /// Depth at which it is fished.
     pub fn reach(&self) -> f64 {
-        let (q, row) = (self.asked.q, self.asked.book.conditions("fish"));
-        let (depth, said) = (self.now.depth, q.water.fish_depth_m);
-        let over = |m: f64| depth - m.min(num(row, "above_share") * depth);
-        if !self.asked.off_bottom(self.school) {
-            let bottom = self.asked.book.condition("bottom", q.water.bottom.code());
-            return over(num_or(bottom, "above_m", 0.0));
-        }
-        match (q.fish_at.code(), said) {
-            ("bottom", _) | ("just_above", None) => over(num(row, "above_m")),
-            (_, Some(said)) => said.min(depth),
-            _ => num(row, "middle") * depth,
-        }
+        self.asked.reach(&self.now, self.school)
     }
 
     /// What the schools say together, each by its share.
@@ -154,10 +143,27 @@ impl<'a> Weighed<'a> {
     fn felt(&self) -> f64 {
         let (line, _) = self.asked.line();
         let rho = fresh(self.now.temp).0;
-        let wind = 1.3 * 0.94 * 0.5 * 1.225 * 1.2 * line * self.asked.q.cast_m / 2.0
-            * (self.asked.stand().1 * self.now.wind).powi(2);
-        let current =
-            1.5 * 0.83 * 0.5 * rho * 0.75 * self.now.current.powi(2) * 1.2 * line * self.now.depth;
+        let blown = self.asked.stand().1 * self.now.wind;
+        let half = self.asked.q.cast_m / 2.0;
+        let wind = 1.15
+            * 0.94
+            * 0.5
+            * 1.225
+            * cylinder(blown * line / 1.461e-5)
+            * line
+            * half
+            * blown
+            * blown;
+        // The current over the depth, slice by slice.
+        let slices = 400;
+        let pressed: f64 = (0..slices)
+            .map(|i| {
+                let up: f64 = (f64::from(i) + 0.5) / f64::from(slices);
+                let u = self.now.current * up.powf(1.0 / 6.0);
+                cylinder(u * line / 1.2e-6) * u * u / f64::from(slices)
+            })
+            .sum();
+        let current = 1.1 * 0.69 * 0.5 * rho * pressed * line * self.now.depth;
         let hand = self.of_school("hand_n");
         (wind * wind + current * current + hand * hand).sqrt()
     }

@@ -64,7 +64,7 @@ impl<'a> Asked<'a> {
     pub fn now(&self) -> Now {
         let now = self.without_course();
         let usual = || {
-            let mps = self.usual_mps(now.temp, self.school(&now));
+            let mps = self.usual_mps(&now, self.school(&now));
             (mps * 1000.0).round() / 1000.0
         };
         Now {

@@ -48,6 +48,11 @@ fn sphere(re: f64) -> f64 {
     24.0 / re + 24.0 * 0.152 * re.powf(0.677 - 1.0) + 0.417 / (1.0 + 5070.0 / re.powf(0.94))
 }
 
+/// Cd of a cylinder across the flow. Published: White, Viscous Fluid Flow.
+pub fn cylinder(re: f64) -> f64 {
+    1.0 + 10.0 * re.clamp(1.0, 2e5).powf(-2.0 / 3.0)
+}
+
 /// A rigged head in the water it falls through.
 #[derive(Clone, Copy)]
 pub struct Body {
@@ -156,8 +161,10 @@ impl Drawn {
             let (across_x, across_z) = (flow - along * along_x, -along * along_z);
             let across = across_x.hypot(across_z);
             let q = 0.5 * medium * d * piece;
+            let viscosity = if wet { 1.2e-6 } else { 1.461e-5 };
+            let cd = cylinder(across * d / viscosity);
             let push = |way_across: f64, way_along: f64| {
-                q * (1.2 * across * way_across + PI * 0.015 * along.abs() * along * way_along)
+                q * (cd * across * way_across + PI * 0.015 * along.abs() * along * way_along)
             };
             let heavy = PI / 4.0 * d * d * (self.line_density - medium) * G * piece;
             carried_x += (1.0 - share) * push(across_x, along_x);

@@ -36,6 +36,34 @@ pub const AIR: f64 = 1.225;
 /// reduced (S. E. Rantz, *USGS Water-Supply Paper* 2175 (1982)).
 pub const CURRENT_POWER: f64 = 1.0 / 6.0;
 
+/// Kinematic viscosity of air at 15 °C (published: ISO 2533) and of fresh water at
+/// 13 °C, m²/s (published: Kestin, Sokolov, Wakeham 1978). A line's coefficient
+/// goes with the power 2/3 of it: ten degrees turn it by a tenth.
+pub const AIR_VISCOSITY: f64 = 1.461e-5;
+/// See [`AIR_VISCOSITY`].
+pub const WATER_VISCOSITY: f64 = 1.2e-6;
+
+/// The drag coefficient of a line across the flow, on diameter times length.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Across {
+    /// One for every speed.
+    Constant(f64),
+    /// A cylinder's, by the Reynolds number of the flow ([`drag::cylinder`]).
+    Cylinder,
+}
+
+impl Across {
+    /// In a flow of a speed, m/s, on a diameter, m.
+    #[must_use]
+    pub fn at(self, speed: f64, diameter: f64, wet: bool) -> f64 {
+        let viscosity = if wet { WATER_VISCOSITY } else { AIR_VISCOSITY };
+        match self {
+            Self::Constant(cd) => cd,
+            Self::Cylinder => drag::cylinder(speed * diameter / viscosity),
+        }
+    }
+}
+
 /// A line by its measures.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct LineBody {
@@ -43,22 +71,31 @@ pub struct LineBody {
     pub diameter: f64,
     /// Density, kg/m³.
     pub density: f64,
-    /// Drag coefficient across the flow, on diameter times length.
-    pub across: f64,
+    /// Drag coefficient across the flow.
+    pub across: Across,
     /// Friction coefficient along the flow, on the wetted surface.
     pub along: f64,
 }
 
 impl LineBody {
-    /// A line of a diameter in m and a density in kg/m³, with the coefficients
-    /// of [`drag::LINE_ACROSS`] and [`drag::LINE_ALONG`].
+    /// A line of a diameter in m and a density in kg/m³, whose coefficient across
+    /// goes by the flow; along it [`drag::LINE_ALONG`].
     #[must_use]
     pub fn new(diameter: f64, density: f64) -> Self {
         Self {
             diameter,
             density,
-            across: drag::LINE_ACROSS,
+            across: Across::Cylinder,
             along: drag::LINE_ALONG,
+        }
+    }
+
+    /// The same with one coefficient across, whatever the flow.
+    #[must_use]
+    pub fn with_across(self, cd: f64) -> Self {
+        Self {
+            across: Across::Constant(cd),
+            ..self
         }
     }
 
@@ -130,7 +167,8 @@ impl Stream {
         let across = flow - along * way;
         let slip = along - self.drawn;
         let q = 0.5 * medium * line.diameter;
-        let drag = q * line.across * across.length() * across
+        let speed = across.length();
+        let drag = q * line.across.at(speed, line.diameter, wet) * speed * across
             + q * PI * line.along * slip.abs() * slip * way;
         drag - DVec3::Z * line.weight(medium)
     }
