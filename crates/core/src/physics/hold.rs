@@ -83,7 +83,7 @@ const STEEPEST: f64 = 1.0;
 /// Push of the wind on the half of the cast that hangs in the air.
 ///
 /// F = 0.94 · ½ ρ_air · Cd · d_line · (cast/2) · U². Cylinder across the flow
-/// ([`drag::cylinder`]), less what the bow takes off; `stand` is the height from which the rod is held.
+/// ([`Across::Cylinder`]), less what the bow takes off; `stand` is the height from which the rod is held.
 #[must_use]
 pub fn wind_pull(line: Length, cast: Length, wind: Velocity, stand: Length) -> Force {
     let u = wind_at_line(stand) * wind.value;

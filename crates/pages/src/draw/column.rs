@@ -72,7 +72,7 @@ pub struct Column {
     /// Words for a screen reader.
     pub told: String,
     /// Where it is brought off the bottom: the path along the depth of the fish.
-    pub level: Option<String>,
+    pub level: Option<(String, Printed)>,
     /// How it is brought there.
     pub brought: String,
     /// What the current does to a fall, if it does.
@@ -83,6 +83,8 @@ fn n(value: f64) -> Printed {
     printed(value, 1)
 }
 
+/// Least room between two numbers beside the beads.
+const BETWEEN: f64 = 15.0;
 /// Where a time stands under the bottom.
 const UNDER_FLOOR: f64 = 343.0;
 /// Room that a swept fall may take sideways, in the drawing's units.
@@ -181,10 +183,11 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     }
 }
 
-/// The way along the depth of the fish, from the middle toward the rod.
-fn level(from: f64, y: f64) -> String {
-    let (y, end) = (n(y), RIGHT - 10.0);
-    format!("M{} {y}H{}m-9 -5l9 5l-9 5", n(from), n(end))
+/// The way along the depth of the fish, from the middle toward the rod, and its height.
+fn level(from: f64, y: f64) -> (String, Printed) {
+    let end = RIGHT - 10.0;
+    let path = format!("M{} {}H{}m-9 -5l9 5l-9 5", n(from), n(y), n(end));
+    (path, n(y))
 }
 
 /// How it is brought there, in a few words.
@@ -281,13 +284,12 @@ fn one_track(rung: &RungReport, chosen: bool, at: &At) -> Track {
         Some(m) => (&all[..shown], seconds_to(m, all)),
         None => (&all[..], rung.time_s),
     };
-    let every = if beads.len() > 24 {
-        5
-    } else if beads.len() > 12 {
-        2
-    } else {
-        1
-    };
+    // A second is named where there is room for its number.
+    let apart = to * scale / f64::from(u32::try_from(beads.len().max(1)).unwrap_or(u32::MAX));
+    let every = [1, 2, 5, 10, 20]
+        .into_iter()
+        .find(|n| apart * f64::from(*n) >= BETWEEN)
+        .unwrap_or(50);
     let point = |second: f64, z: f64| (x0 + drift * second, SURFACE + z * scale);
     let mut path = String::with_capacity(16 * (beads.len() + 2));
     let _ = write!(path, "M{} {SURFACE}", n(x0));
@@ -307,11 +309,9 @@ fn one_track(rung: &RungReport, chosen: bool, at: &At) -> Track {
         Some(t) => {
             let (x, y) = point(t, to);
             line_to(&mut path, x, y);
-            let (beside, under) = if until.is_some() {
-                let (aside, down) = if chosen { (30.0, 6.0) } else { (0.0, 22.0) };
-                (x - aside, y + down)
-            } else {
-                (x, UNDER_FLOOR)
+            let (beside, under) = match until {
+                Some(_) => (x - 30.0, y + 6.0),
+                None => (x, UNDER_FLOOR),
             };
             (
                 beside,

@@ -265,7 +265,7 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             format!("highest lift, {} s of fall after it", plain(f.lift.1, 1)),
         )
     } else {
-        figure(plain(f.retrieve, 0), "s", "from bottom to rod".into())
+        figure(plain(f.retrieve, 0), "s", "of retrieve to the rod".into())
     };
     vec![
         figure(
