@@ -220,7 +220,7 @@ mod tests {
                 .with(question)
         };
         assert_eq!(to("pick"), format!("/?{question}"));
-        assert_eq!(to("cast"), format!("/cast?{question}"));
+        assert_eq!(to("cast"), format!("/cast?{question}&ground=flat"));
         assert_eq!(to("bench"), "/bench?length=100+mm&form=worm&rig=ned");
         assert_eq!(to("box"), "/box");
     }

@@ -597,6 +597,7 @@ tie_of_the_rig = On this rig the line is always tied there
 tie_in_cover = A tie at the nose comes through cover; a post on top would hold it
 tie_in_clear_water = Clear water: a tie at 45° lifts the bait half as much and looks quieter
 tie_in_rock = Rock wears knots: a recessed tie saves the line and leaves the hook-set free
+tie_when_shy = Fish that hang back or have seen much: a tie at 45° lifts the bait less and looks quieter
 tie_for_action = Tied on top, the head stands up most when it is pulled
 
 heavier_not_felt = if you cannot tell when it lands

@@ -158,9 +158,10 @@ impl CastForm {
 
     /// The bottom: typed, else a flat of the depth asked for, or one of those that come
     /// along.
-    fn profile(&self, request: &PickRequest, faults: &mut Faults) -> Profile {
+    fn profile(&self, request: Option<&PickRequest>, faults: &mut Faults) -> Profile {
         if self.typed("ground") == FLAT && self.typed("bed").is_empty() {
-            let w = &request.water;
+            // Without a sound question nothing is played over it.
+            let w = &request.unwrap_or(PickRequest::usual()).water;
             let deep = w.depth_max_m.unwrap_or(w.depth_m);
             return Profile::flat(w.depth_m.midpoint(deep));
         }
@@ -190,10 +191,11 @@ impl CastForm {
         let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
         let way = self.code("way", CurrentWay::Across, &mut faults);
-        let Ok(request) = self.pick_words(&mut faults) else {
+        let request = self.pick_words(&mut faults);
+        let profile = self.profile(request.as_ref().ok(), &mut faults);
+        let Ok(request) = request else {
             return Err(faults);
         };
-        let profile = self.profile(&request, &mut faults);
         let (rig, usual) = engine.cast_over(
             &request,
             self.pick.options(),
