@@ -39,11 +39,21 @@ pub fn point(request: &PickRequest, rig: &RigRow, tables: &Tables) -> (Point, Po
 /// angler's views allow.
 #[must_use]
 pub fn wire(request: &PickRequest, rig: &RigRow, head: Mass, tables: &Tables) -> Wire {
+    let stout = |most: f64| most >= tables.lines.rod.stout_rod_g;
+    let on_stout_rod = rod_most_g(request, tables).is_some_and(stout);
+    wire_on(request, rig, (head, on_stout_rod), tables)
+}
+
+fn wire_on(
+    request: &PickRequest,
+    rig: &RigRow,
+    (head, on_stout_rod): (Mass, bool),
+    tables: &Tables,
+) -> Wire {
     // Teeth ask for a stout leader, not for a stout hook.
     let without_teeth = line::leader_for(request, Toothy::None, line::row(rig, head), tables);
     let mut wire = hook::wire_for(tables, without_teeth.lb.1);
-    let stout = |most: f64| most >= tables.lines.rod.stout_rod_g;
-    if rod_most_g(request, tables).is_some_and(stout) {
+    if on_stout_rod {
         wire = Wire::Heavy;
     }
     if let Some(least) = rig.hook.least_wire {
@@ -80,14 +90,10 @@ fn heavier(wire: Wire) -> Wire {
 /// The wire that the window is computed with: that of the rig's usual weight.
 /// The true wire depends on the weight chosen; its mass differs by some tenths
 /// of a gram, which is left out of the window, so that a heavier head with its
-/// heavier hook never turns the answer back.
+/// heavier hook never turns the answer back; nor does a stout rod with its own.
 #[must_use]
 pub fn usual_wire(request: &PickRequest, rig: &RigRow, tables: &Tables) -> Wire {
     let usual = rig.usual_oz.0.midpoint(rig.usual_oz.1);
-    wire(
-        request,
-        rig,
-        Mass::new::<gram>(usual * GRAMS_PER_OUNCE),
-        tables,
-    )
+    let head = Mass::new::<gram>(usual * GRAMS_PER_OUNCE);
+    wire_on(request, rig, (head, false), tables)
 }

@@ -387,6 +387,11 @@ impl<'a> Asked<'a> {
     /// Mass in kg of the hook behind a head of so many g: wire as strong as
     /// what is tied to it.
     pub fn hook_kg(&self, hook: &Hook<'_>, head_g: f64) -> f64 {
+        let stout = self.q.tackle.rod_max_g.is_some_and(|most| most >= 28.0);
+        self.hook_kg_on(hook, head_g, stout)
+    }
+
+    fn hook_kg_on(&self, hook: &Hook<'_>, head_g: f64, stout: bool) -> f64 {
         let wires = self.book.wires();
         let place = |code: &str| {
             wires
@@ -398,7 +403,7 @@ impl<'a> Asked<'a> {
             .iter()
             .position(|w| self.leader_lb(head_g) <= num(w, "most_leader_lb"))
             .unwrap();
-        if self.q.tackle.rod_max_g.is_some_and(|most| most >= 28.0) {
+        if stout {
             wire = wires.len() - 1;
         }
         if let Some(least) = self.of_rig("hook").get("least_wire") {
@@ -444,9 +449,7 @@ impl<'a> Asked<'a> {
     /// The hook that the window is computed with: behind the rig's usual head.
     pub fn window_hook_kg(&self, hook: &Hook<'_>) -> f64 {
         let oz = &self.rig["usual_oz"];
-        self.hook_kg(
-            hook,
-            28.349_523_125 * f64::midpoint(number(&oz[0]), number(&oz[1])),
-        )
+        let usual_g = 28.349_523_125 * f64::midpoint(number(&oz[0]), number(&oz[1]));
+        self.hook_kg_on(hook, usual_g, false)
     }
 }
