@@ -35,7 +35,7 @@ test('a kept pick asks its question again', async ({ page }) => {
   await page.getByRole('link', { name: 'Ask again' }).click();
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('2.4 m');
   await expect(page.getByLabel('Bottom', { exact: true })).toHaveValue('shell');
-  await expect(page.getByLabel('Toothy fish about')).toHaveValue('on');
+  await expect(page.getByLabel('Toothy fish about')).toHaveValue('likely');
 });
 
 test('examples are there for everybody and cannot be deleted', async ({ page }) => {

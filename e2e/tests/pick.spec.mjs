@@ -18,12 +18,12 @@ test('a word is changed and the answer follows without a reload', async ({ page 
   await page.evaluate(() => { window.notReloaded = true; });
   await change(page, () => page.getByLabel('Bottom', { exact: true }).selectOption('boulder'));
   await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('9'); await page.keyboard.press('Tab'); });
-  await change(page, () => page.getByLabel('School', { exact: true }).selectOption('reaction'));
+  await change(page, () => page.getByLabel('What it is fished for', { exact: true }).selectOption('reaction'));
   expect(await page.evaluate(() => window.notReloaded)).toBe(true);
   await expect(page).toHaveURL(/depth=9\+m.*school=reaction/);
   await expect(page.locator('.weight')).toContainText(/1\/4|5\/16|3\/8/);
   await page.goBack();
-  await expect(page.getByLabel('School', { exact: true })).toHaveValue('');
+  await expect(page.getByLabel('What it is fished for', { exact: true })).toHaveValue('');
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('9 m');
 });
 
@@ -33,6 +33,7 @@ test('the menu carries a changed word along, and leads back to it', async ({ pag
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Cast' }).click();
   await expect(page).toHaveURL(/cast.*depth=7\+m/);
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Waters' }).click();
+  await expect(page.getByRole('heading', { name: 'Your box, your waters' })).toBeVisible();
   await page.keyboard.press('g'); await page.keyboard.press('p');
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('7 m');
 });
