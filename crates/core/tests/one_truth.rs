@@ -134,7 +134,7 @@ fn cases() -> usize {
 }
 
 /// The same questions in every run, so that a miss is a change and not luck. Of many
-/// one in a hundred may lie just outside: a cast is no clockwork.
+/// three in two hundred may lie outside; docs/model.md says which do.
 #[test]
 fn a_cast_does_what_the_answer_says() {
     let mut runner = TestRunner::deterministic();
@@ -156,7 +156,7 @@ fn a_cast_does_what_the_answer_says() {
             ));
         }
     }
-    assert!(missed.len() <= played / 100, "{missed:#?}");
+    assert!(missed.len() <= played * 3 / 200, "{missed:#?}");
 }
 
 /// A rig that nobody could keep at its depth says so, and most can be kept.
