@@ -668,6 +668,7 @@ judged_about = { $need }: { $has }, about { $wanted } wanted
 judged_at_least = { $need }: { $has }, at least { $wanted } wanted
 judged_at_most = { $need }: { $has }, at most { $wanted }
 shape_shut_out = A { $shape } head cannot be fished here: { $place }
+one_turn_a_second = a turn of the handle a second
 turns_a_second = { $turns } turns of the handle a second
 turn_in = a turn of the handle in { $seconds } s
 

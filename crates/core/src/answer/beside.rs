@@ -70,6 +70,14 @@ pub struct JudgedNeed {
     pub text: Text,
 }
 
+impl JudgedNeed {
+    /// Whether the head does not do it.
+    #[must_use]
+    pub fn fails(&self) -> bool {
+        self.margin < 0.0
+    }
+}
+
 /// Something to turn to.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]

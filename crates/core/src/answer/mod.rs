@@ -107,6 +107,10 @@ pub struct Answer {
     /// Depth of the fish, m: the bottom, or where they are off it.
     #[serde(default)]
     pub fish_depth_m: Option<f64>,
+    /// Depth at which it is fished, m: the bottom, or where it is held over it; none in
+    /// answers from before it was told.
+    #[serde(default)]
+    pub fished_depth_m: Option<f64>,
     /// Seconds to count before the retrieve begins, where it is fished off the
     /// bottom.
     #[serde(default)]
@@ -135,6 +139,12 @@ pub struct Answer {
 }
 
 impl Answer {
+    /// Whether what it is fished for counts: a swum bait neither falls nor is felt.
+    #[must_use]
+    pub fn by_school(&self) -> bool {
+        self.course.as_ref().is_none_or(|c| c.by_school)
+    }
+
     /// Whether it can be shown: what was kept by an older version, or comes out of
     /// a file, need not be what a model gives.
     ///

@@ -199,6 +199,12 @@ pub struct CourseAnswer {
     /// The same in turns of the handle a second.
     #[serde(default)]
     pub turns_ps: f64,
+    /// The same as an angler counts them; nothing where nothing is wound.
+    #[serde(default)]
+    pub turns: Text,
+    /// Whether what it is fished for counts: a swum bait neither falls nor is felt.
+    #[serde(default = "counts")]
+    pub by_school: bool,
     /// Rest after landing, s.
     #[serde(default)]
     pub rest_s: f64,
@@ -221,4 +227,9 @@ pub struct Retrieve {
     pub speed_mps: f64,
     #[serde(default)]
     pub steps: Vec<Text>,
+}
+
+/// An answer from before it was told is read as one that is fished for something.
+fn counts() -> bool {
+    true
 }

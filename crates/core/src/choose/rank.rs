@@ -85,6 +85,45 @@ impl Ranked<'_> {
     }
 }
 
+/// Why a rig that was asked for does not suit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Unfit {
+    /// It cannot be fished there.
+    Shut(Consideration),
+    /// It can hardly be fished there, or nobody hangs that bait on it.
+    Hardly(Consideration),
+    /// Another suits by far more; what speaks most against this one, if anything does.
+    Behind(Option<Consideration>),
+}
+
+/// Why a rig does not suit beside the others, best first; nothing where it does.
+#[must_use]
+pub fn unfit(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Unfit> {
+    let on = asked.decision.on;
+    let rank = &on.tables.conditions.rank;
+    if let Some(shut) = asked.excluded {
+        return Some(Unfit::Shut(shut));
+    }
+    if on.suits(on.request.bait.form) <= rank.foreign {
+        return Some(Unfit::Hardly(Consideration::Form));
+    }
+    if let Some(against) = asked.hardly {
+        return Some(Unfit::Hardly(against));
+    }
+    let best = ranked.first()?;
+    let behind = best.total() - asked.total() > rank.suits_within;
+    behind.then(|| Unfit::Behind(strongest(asked, -1.0)))
+}
+
+/// The rig to turn to from another: the best that can be fished there.
+#[must_use]
+pub fn better(than: Rig, ranked: &[Ranked<'_>]) -> Option<Rig> {
+    let mut others = ranked.iter().filter(|r| r.rig() != than);
+    others
+        .find(|r| r.excluded.is_none() && r.hardly.is_none())
+        .map(Ranked::rig)
+}
+
 /// Scores all, best first, those that can hardly be fished there behind, those that
 /// cannot last; equals stand in
 /// the contract's order.

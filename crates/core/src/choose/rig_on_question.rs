@@ -16,7 +16,7 @@ use super::school;
 use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, choose};
-use crate::base::codes::{BaitForm, Course, HookStyle, LineKind, Point, School, Shape, Wire};
+use crate::base::codes::{BaitForm, HookStyle, LineKind, LowerBound, Point, School, Shape, Wire};
 use crate::base::{Length, Mass, Rung, Velocity, round};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
@@ -151,10 +151,11 @@ impl<'a> RigOnQuestion<'a> {
     /// How much slower line comes in than a swum bait goes level, at half the cast: the
     /// speed of a course is the bait's.
     fn slope(&self, c: &Conditions, school: School) -> f64 {
-        let code = self.courses[school].code;
-        if code != Course::Swum {
+        let worked = &self.courses[school];
+        if !worked.asks[LowerBound::HoldsDepth] {
             return 1.0;
         }
+        let code = worked.code;
         let metres = Length::new::<meter>;
         let (reach, stand) = (
             metres(c.reach_m(code, self.tables)),

@@ -81,6 +81,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         bait: bait_measured(d),
         depth_m: Some(round(on.conditions.depth_m, 3)),
         fish_depth_m: Some(round(on.conditions.fish_m(on.tables), 2)),
+        fished_depth_m: Some(round(d.reach_m(), 2)),
         count_s: d.count_s().map(|s| round(s, 1)),
         assumed: on.request.assumed.clone(),
         weight: weight(d, ways.as_ref()),

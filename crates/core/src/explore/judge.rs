@@ -81,7 +81,7 @@ pub fn judge(d: &Decision<'_>, head: &HeadInHand) -> Vec<Held> {
     let hook_mass = hook
         .as_ref()
         .map_or_else(|| d.fit.measured.mass(), |h| h.measures.mass());
-    let mass = Mass::new::<gram>(head.grams());
+    let mass = Mass::new::<gram>(head.g);
     let mut found = weights(d, (shape, head), mass, hook_mass);
     found.push(shape_here(d, shape));
     if let Some(hook) = &hook {

@@ -12,9 +12,8 @@ use crate::base::{FieldError, GRAMS_PER_OUNCE, limits};
 #[expect(missing_docs, reason = "the contract's names carry their units")]
 pub struct HeadInHand {
     pub shape: Option<Shape>,
-    /// Its weight as sold; grams go before ounces.
-    pub oz: Option<f64>,
-    pub g: Option<f64>,
+    /// Its weight as sold; ounces are read into grams.
+    pub g: f64,
     pub material: Option<Material>,
     pub tie: Option<Tie>,
     pub eye: Option<EyeTurn>,
@@ -35,24 +34,17 @@ pub struct HookInHand {
     pub wire: Option<Wire>,
 }
 
-impl HeadInHand {
-    /// Its mass, g.
-    #[must_use]
-    pub fn grams(&self) -> f64 {
-        let ounces = self.oz.map(|oz| oz * GRAMS_PER_OUNCE);
-        self.g.or(ounces).unwrap_or_default()
-    }
-}
-
 /// Reads the head in hand; none where no field of it was given.
 pub(super) fn read(r: &mut Reader<'_>) -> Option<HeadInHand> {
     if !r.fields.keys().any(|f| f.starts_with("head.")) {
         return None;
     }
+    let ounces = r.number(&limits::HEAD_OZ).map(|oz| oz * GRAMS_PER_OUNCE);
+    // Without a sound weight there is a fault, and the head is not used.
+    let g = r.number(&limits::HEAD_G).or(ounces).unwrap_or_default();
     let head = HeadInHand {
         shape: code!(r, "head.shape", Shape),
-        oz: r.number(&limits::HEAD_OZ),
-        g: r.number(&limits::HEAD_G),
+        g,
         material: code!(r, "head.material", Material),
         tie: code!(r, "head.tie", Tie),
         eye: code!(r, "head.eye", EyeTurn),

@@ -1,9 +1,9 @@
 //! How the bait goes through the water, and why.
 
-use super::rule::rule;
+use super::rule::{rule, turns};
 use crate::answer::CourseAnswer;
 use crate::answer::reasons::Reasons;
-use crate::base::codes::{Basis, Topic};
+use crate::base::codes::{Basis, LowerBound, Topic};
 use crate::base::round;
 use crate::base::text::{Arg, sentences};
 use crate::choose::decision::Decision;
@@ -20,13 +20,17 @@ pub fn course(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) -> Cour
     let told = Arg::Text(why.clone().into_owned());
     let said = sentences::course(Arg::Word(code.label()), told);
     reasons.pro(Topic::Course, Basis::CommonPractice, said);
-    let speed = on.conditions.retrieve_mps;
+    let (speed, needs) = (on.conditions.retrieve_mps, &d.needs);
     let moves = v.brought.moves.iter();
     CourseAnswer {
         code,
         why,
         speed_mps: round(speed, 3),
         turns_ps: round(speed / on.request.turn_m(), 2),
+        turns: turns(speed / on.request.turn_m())
+            .text(on.options.units)
+            .into(),
+        by_school: needs.asks(LowerBound::SinkTarget) || needs.asks(LowerBound::Feel),
         rest_s: v.brought.rest_s,
         moves: moves.map(|m| m.told().text(on.options.units)).collect(),
         lift_s: v.lift_s.map(|s| round(s, 1)),

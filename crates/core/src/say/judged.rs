@@ -3,49 +3,26 @@
 use super::rank::words;
 use crate::answer::{FitsAnswer, JudgedNeed, Text};
 use crate::base::codes::Judged;
-use crate::base::text::{Arg, Said, sentences};
+use crate::base::text::{Arg, sentences};
 use crate::base::{UnitSystem, round};
-use crate::choose::rank::{Consideration, Ranked, strongest};
+use crate::choose::rank::{Ranked, Unfit, better, unfit};
 use crate::explore::judge::{Held, Measure};
 
 /// Whether the rig that was asked for suits, beside the best of the others.
 #[must_use]
 pub fn fits(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> FitsAnswer {
-    let why = why_not(asked, ranked);
-    let better = ranked.iter().map(Ranked::rig).find(|r| *r != asked.rig());
+    let on = asked.decision.on;
+    let unfit = unfit(asked, ranked);
+    let why = unfit.map(|unfit| match unfit {
+        Unfit::Shut(c) => sentences::rank_excluded(words(on, c)),
+        Unfit::Hardly(c) | Unfit::Behind(Some(c)) => sentences::rank_not_for(words(on, c)),
+        Unfit::Behind(None) => sentences::rank_as_well(Arg::Word(ranked[0].rig().label())),
+    });
     FitsAnswer {
         ok: why.is_none(),
-        better_rig: better.filter(|_| why.is_some()),
-        why_not: why.map(|said| said.text(asked.decision.on.options.units)),
+        better_rig: unfit.and_then(|_| better(asked.rig(), ranked)),
+        why_not: why.map(|said| said.text(on.options.units)),
     }
-}
-
-/// Why it does not suit: it cannot be fished there, no angler hangs that bait on it,
-/// or another suits by far more.
-fn why_not(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Said> {
-    let on = asked.decision.on;
-    let rank = &on.tables.conditions.rank;
-    if let Some(shut) = asked.excluded {
-        return Some(sentences::rank_excluded(words(on, shut)));
-    }
-    if on.suits(on.request.bait.form) <= rank.foreign {
-        return Some(sentences::rank_not_for(words(on, Consideration::Form)));
-    }
-    if let Some(against) = asked.hardly {
-        return Some(sentences::rank_not_for(words(on, against)));
-    }
-    let behind = ranked
-        .first()
-        .map_or(0.0, |best| best.total() - asked.total());
-    if behind <= rank.suits_within {
-        return None;
-    }
-    let against = strongest(asked, -1.0).map(|c| words(on, c));
-    let better = || Arg::Word(ranked[0].rig().label());
-    Some(against.map_or_else(
-        || sentences::rank_as_well(better()),
-        sentences::rank_not_for,
-    ))
 }
 
 fn number(value: f64, measure: Measure) -> Arg {

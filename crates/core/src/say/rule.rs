@@ -21,7 +21,9 @@ const QUICK: f64 = 0.95;
 /// Turns of the handle as an angler counts them.
 #[must_use]
 pub fn turns(per_second: f64) -> Arg {
-    if per_second >= QUICK || per_second <= 0.0 {
+    if (QUICK..1.0 / QUICK).contains(&per_second) {
+        sentences::one_turn_a_second().into()
+    } else if per_second >= QUICK || per_second <= 0.0 {
         sentences::turns_a_second(Arg::Number(per_second, 1)).into()
     } else {
         sentences::turn_in(Arg::Number(1.0 / per_second, 1)).into()

@@ -112,8 +112,9 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         0.0
     };
     let gap = (RIGHT - LEFT) / 4.0;
-    // Off the bottom a fall is followed to the fish only.
-    let off = a.count_s.and(a.fish_depth_m).filter(|m| *m < depth);
+    // Off the bottom a fall is followed to where it is fished only.
+    let fished = a.fished_depth_m.or(a.fish_depth_m);
+    let off = a.count_s.and(fished).filter(|m| *m < depth);
     let track = |(place, i): (usize, &usize)| {
         // The chosen one keeps the middle, also at an end of the ladder.
         let slot = if shown.len() == 3 {
@@ -193,7 +194,7 @@ fn level(from: f64, y: f64) -> (String, Printed) {
 /// How it is brought there, in a few words.
 fn brought(a: &Answer) -> String {
     match &a.course {
-        Some(c) if c.turns_ps > 0.0 => format!("{}, {} turns/s", c.code, plain(c.turns_ps, 1)),
+        Some(c) if c.turns_ps > 0.0 => format!("{}, {}", c.code, c.turns),
         Some(c) => c.code.to_string(),
         None => String::new(),
     }

@@ -2,7 +2,7 @@
 
 use askama::Template;
 use yarrowfen_core::answer::{Answer, JudgedNeed, Reason, Switch, Text};
-use yarrowfen_core::base::codes::{BaitForm, Course, TurnTo};
+use yarrowfen_core::base::codes::{BaitForm, Rig, TurnTo};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
@@ -34,6 +34,8 @@ pub struct SchoolView {
 
 /// A rig of the strip: the nine, best first.
 pub struct RigCell {
+    /// Which.
+    pub rig: Rig,
     /// Its name.
     pub name: &'static str,
     /// The weight it would take.
@@ -166,17 +168,10 @@ impl AnswerView {
     pub fn unfit(&self) -> Option<(Text, Option<(String, &'static str)>)> {
         let fits = self.a.fits.as_ref().filter(|f| !f.ok)?;
         let better = fits.better_rig.and_then(|rig| {
-            let cell = self.rigs.iter().find(|r| r.name == rig.label())?;
+            let cell = self.rigs.iter().find(|r| r.rig == rig)?;
             cell.href.clone().map(|to| (to, rig.label()))
         });
         Some((fits.why_not.clone()?, better))
-    }
-
-    /// Whether it goes by how it falls, so that what it is fished for counts.
-    #[must_use]
-    pub fn by_fall(&self) -> bool {
-        let course = self.a.course.as_ref();
-        course.is_none_or(|c| c.code != Course::Swum)
     }
 
     /// The head in hand, what fails first.
@@ -191,7 +186,7 @@ impl AnswerView {
     /// What the head in hand comes to, in a line.
     #[must_use]
     pub fn judged_says(&self) -> Option<String> {
-        let fails = self.a.judged.iter().filter(|j| j.margin < 0.0).count();
+        let fails = self.a.judged.iter().filter(|j| j.fails()).count();
         let better = format!(
             "{} {} would do it all",
             self.a.weight.label,
@@ -268,6 +263,7 @@ fn rig_cells(a: &Answer, form: Option<&PickForm>) -> Vec<RigCell> {
     let cell = |place: &yarrowfen_core::answer::RigPlace| {
         let runner = a.runners_up.iter().find(|r| r.rig == place.rig);
         RigCell {
+            rig: place.rig,
             name: place.rig.label(),
             label: short(&place.label).to_owned().into(),
             why: place.why.clone(),

@@ -3,7 +3,7 @@
 use std::borrow::Cow;
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{Course, FishAt, LineKind, Material};
+use yarrowfen_core::base::codes::{FishAt, LineKind, Material};
 use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::{FieldError, PickRequest};
 
@@ -19,7 +19,7 @@ pub struct Sentence {
     /// Whether the second sentence stands open.
     pub more_open: bool,
     /// Whether the answer goes by how it falls, so that what it is fished for counts.
-    pub goes_by_fall: bool,
+    pub by_school: bool,
 }
 
 /// Words of the second sentence.
@@ -290,9 +290,7 @@ impl Sentence {
                 .map(|f| (named(f), f.message.clone()))
                 .collect(),
             more_open,
-            goes_by_fall: answer
-                .and_then(|a| a.course.as_ref())
-                .is_none_or(|c| c.code != Course::Swum),
+            by_school: answer.is_none_or(Answer::by_school),
             controls,
         }
     }

@@ -40,6 +40,7 @@ sentences! {
     lower_holds_depth(depth, speed);
     upper_kept_up(depth, speed);
     keeps_its_depth(speed, depth, balance);
+    one_turn_a_second();
     turns_a_second(turns);
     turn_in(seconds);
     fault_no_json(why);
