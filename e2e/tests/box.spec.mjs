@@ -137,3 +137,16 @@ test('on a phone nothing is cut and a thumb finds its targets', async ({ page })
     }
   }
 });
+
+test('a head of the box is judged need by need', async ({ page }) => {
+  await signUp(page);
+  await page.goto('/box');
+  await page.getByLabel('Type what you have, as you would say it').fill('3 ball 1 oz 3/0 lead');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByRole('button', { name: 'Put it in the box' }).click();
+  await page.locator('.box-list li').first().getByRole('link', { name: /^Judge/ }).click();
+  const judged = page.getByRole('region', { name: 'The head in hand, need by need' });
+  await expect(judged).toContainText(/It fails \d+ of \d+/);
+  await expect(judged.locator('li').first()).toHaveClass('fails');
+  await expect(judged.locator('li').first()).toContainText('28.3');
+});

@@ -128,3 +128,12 @@ test('on a phone nothing of the cast is cut and a thumb finds the button', async
   expect(press.height).toBeGreaterThan(200);
   expect(press.width).toBeGreaterThan(300);
 });
+
+test('straight below is played under the rod', async ({ page }) => {
+  await page.goto('/?rig=grub&depth=5+m&species=perch&course=vertical&cast=4+m');
+  await page.getByRole('link', { name: 'Cast it' }).click();
+  await expect(page.locator('.words').first()).toContainText('Under the rod');
+  await expect(page.locator('#cast-plate')).toContainText('let down under the rod');
+  await expect(page.getByRole('link', { name: /slope instead/ })).toHaveCount(0);
+  await expect(page.locator('.figures')).toContainText('down to the bottom');
+});

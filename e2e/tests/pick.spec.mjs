@@ -234,3 +234,57 @@ test('the pocket card prints on one A6 sheet and is told without colour', async 
   const found = await new AxeBuilder({ page }).analyze();
   expect(found.violations.filter((v) => ['serious', 'critical'].includes(v.impact))).toEqual([]);
 });
+
+test('a rig that does not suit the bait says so, and leads to one that does', async ({ page }) => {
+  await page.goto('/?form=tube&length=70+mm&rig=shaky_head');
+  const unfit = page.locator('.unfit');
+  await expect(unfit).toContainText(/^Shaky head: /);
+  const better = unfit.getByRole('link', { name: /^Ask for a / });
+  const rig = (await better.innerText()).replace(/^Ask for a /, '');
+  await better.click();
+  await expect(unfit).toHaveCount(0);
+  await expect(page.getByLabel('Rig', { exact: true }).locator('option:checked')).toHaveText(rig);
+});
+
+test('a rig asked for alone comes with its usual bait', async ({ page }) => {
+  await page.goto('/?rig=swing_head');
+  await expect(page.getByLabel('Bait form', { exact: true })).toHaveValue('creature');
+  await expect(page.getByLabel('Bait length', { exact: true })).toHaveValue('90 mm');
+  await expect(page.locator('.unfit')).toHaveCount(0);
+});
+
+test('a shape that is asked for is tied on, and what would suit better is said', async ({ page }) => {
+  await page.goto('/?rig=hover&fish_at=suspended&shape=nail_weight');
+  await expect(page.locator('.verdict h3').first()).toContainText('Nail weight head');
+  await expect(page.locator('.reasons').first()).toContainText('A nose cone would suit better here');
+  await expect(page.locator('.strip')).toContainText('Push the nail into the nose');
+});
+
+test('what was asked before is one tap away, and goes with the sign-out', async ({ page }) => {
+  await page.goto('/?rig=shaky_head&depth=4+m');
+  await page.goto('/?rig=hover&depth=5+m&fish_at=suspended');
+  await change(page, async () => { await page.getByLabel('Depth', { exact: true }).fill('6'); await page.keyboard.press('Tab'); });
+  const before = page.locator('#recent');
+  await before.locator('summary').click();
+  await expect(before.getByRole('link')).toHaveCount(1);
+  await before.getByRole('link', { name: /shaky head: 4 m/ }).click();
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('4 m');
+  // A question that was changed on the page took its own place.
+  await before.locator('summary').click();
+  await expect(before.getByRole('link')).toHaveText([/hover: 6 m/]);
+});
+
+test('the address is shared by a button', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto('/?rig=ned&depth=2+m');
+  await page.getByRole('button', { name: 'Share' }).click();
+  await expect(page.getByRole('button', { name: 'Address copied' })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(page.url());
+});
+
+test('a term is one tap from what it means', async ({ page }) => {
+  await page.goto('/?rig=ned');
+  await page.locator('.verdict').getByRole('link', { name: 'Mushroom' }).click();
+  await expect(page.locator('#shape-mushroom')).toBeInViewport();
+  await expect(page.locator('#shape-mushroom dd')).toContainText('flat face');
+});

@@ -61,6 +61,7 @@ fn casts(c: &mut Criterion) {
         fish_at: FishAt::Bottom,
         stand: rig.stand,
         keep: rig.keep,
+        below: false,
     };
     let cast = Cast::of(&setup);
     let long = cast.samples.last().unwrap().t;

@@ -77,11 +77,13 @@ fn setup(g: f64, list: &str) -> Setup {
         rod: 2.2,
         fish_at: FishAt::Bottom,
         stand: 0.9,
+        below: false,
         keep: Keep {
             depth: 4.0,
             under: None,
             slowest: 0.3,
             quickest: 2.0,
+            within: 0.25,
         },
     }
 }

@@ -78,6 +78,7 @@ fn the_hook_of_a_swing_head_goes_by_fish_and_bait() {
         ask(json!({"rig": "swing_head", "species": species, "bait": bait(form, mm)}))
             .hook
             .size
+            .clone()
     };
     assert_eq!(size("smallmouth", "creature", 89.0), "3/0");
     assert_eq!(size("largemouth", "creature", 89.0), "4/0");

@@ -9,6 +9,7 @@ use uom::si::{
     thermodynamic_temperature::degree_celsius, time::second, velocity::meter_per_second,
     volume::cubic_meter,
 };
+use yarrowfen_core::answer::Trigger;
 use yarrowfen_core::base::codes::Rig;
 use yarrowfen_core::base::limits;
 use yarrowfen_core::base::{
@@ -57,6 +58,49 @@ fn cases() -> u32 {
 
 /// Slack for the fixed point of a sphere's drag.
 const HAIR: f64 = 1e-6;
+
+/// A question of a day on which one fishes: random ones run to the ends of what can be
+/// asked.
+fn everyday(mut r: PickRequest) -> PickRequest {
+    let w = &mut r.water;
+    (w.depth_m, w.wind_mps) = (0.3 + w.depth_m / 6.0, w.wind_mps / 4.0);
+    (w.current_mps, w.drift_mps) = (w.current_mps / 8.0, w.drift_mps / 8.0);
+    r.cast_m = 3.0 + r.cast_m / 3.0;
+    r.tackle.rod_max_g = r.tackle.rod_max_g.map(|g| 4.0 + g / 4.0);
+    r
+}
+
+/// A question with a trigger's condition just past it; none where no such one can be
+/// asked.
+fn turned(r: &PickRequest, trigger: &Trigger) -> Option<PickRequest> {
+    let aside = 0.02 + 0.01 * trigger.value.abs();
+    let value = trigger.value + if trigger.above { aside } else { -aside };
+    let mut turned = r.clone();
+    match &*trigger.field {
+        "water.depth_m" if (limits::DEPTH.least..=limits::DEPTH.most).contains(&value) => {
+            turned.water.depth_m = value
+        }
+        "water.wind_mps" if (limits::WIND.least..=limits::WIND.most).contains(&value) => {
+            turned.water.wind_mps = value
+        }
+        "water.current_mps" if (limits::CURRENT.least..=limits::CURRENT.most).contains(&value) => {
+            turned.water.current_mps = value
+        }
+        "water.drift_mps" if (limits::DRIFT.least..=limits::DRIFT.most).contains(&value) => {
+            turned.water.drift_mps = value
+        }
+        "water.temp_c"
+            if (limits::TEMPERATURE.least..=limits::TEMPERATURE.most).contains(&value) =>
+        {
+            turned.water.temp_c = Some(value)
+        }
+        "retrieve_mps" if (limits::RETRIEVE.least..=limits::RETRIEVE.most).contains(&value) => {
+            turned.retrieve_mps = Some(value)
+        }
+        _ => return None,
+    }
+    Some(turned)
+}
 
 proptest! {
     #![proptest_config(ProptestConfig { cases: cases(), failure_persistence: None, ..ProptestConfig::default() })]
@@ -145,6 +189,21 @@ proptest! {
         // Up to a third over the rating many go; the wire that goes with the weight may add some
         // tenths of a gram to the usual one.
         prop_assert!(a.weight.total_g <= 1.333 * most + 1.0 || a.weight.oz <= lightest + 1e-9, "{} > {most}", a.weight.total_g);
+    }
+
+    #[test]
+    fn a_size_up_or_down_is_tied_on_where_it_says_so(r in request(), near in any::<bool>()) {
+        let r = if near { everyday(r) } else { r };
+        let a = pick(&r);
+        for (step, up) in [(&a.step_up, true), (&a.step_down, false)] {
+            let Some(step) = step else { continue };
+            prop_assert!((step.g > a.weight.g) == up);
+            for t in &step.triggers {
+                let Some(turned) = turned(&r, t) else { continue };
+                let (then, now) = (pick(&turned).weight, &a.weight);
+                prop_assert!(if up { then.g > now.g } else { then.g < now.g }, "{} {t:?}: {} -> {}", a.rig.code(), now.label, then.label);
+            }
+        }
     }
 
     #[test]

@@ -83,13 +83,11 @@ fn broken(r: &PickRequest, a: &Answer) -> Vec<(&'static str, f64)> {
         }
         Course::Hopped => {
             let said = course.lift_s.unwrap_or(0.0);
-            let place = near_end.max(r.cast_m / 2.0);
-            let half = |l: &&Lifted| (l.out - place).abs();
-            let played = f.lifts.iter().min_by(|a, b| half(a).total_cmp(&half(b)));
-            if let Some(l) =
-                played.filter(|l| said > 0.0 && (l.seconds - said).abs() > (0.15 * said).max(0.3))
+            let played = fall_at(&f.lifts, near_end.max(r.cast_m / 2.0));
+            if let Some(fell) =
+                played.filter(|s| said > 0.0 && (s - said).abs() > (0.15 * said).max(0.3))
             {
-                found.push(("falls_as_long", l.seconds / said));
+                found.push(("falls_as_long", fell / said));
             }
         }
         _ => {}
@@ -105,6 +103,17 @@ fn broken(r: &PickRequest, a: &Answer) -> Vec<(&'static str, f64)> {
         found.push(("count", took / said));
     }
     found
+}
+
+/// How long a lift at a place falls, between the lifts before and after it; none where
+/// it is not lifted on both sides of it.
+fn fall_at(lifts: &[Lifted], place: f64) -> Option<f64> {
+    let (out, near) = (
+        lifts.iter().rev().find(|l| l.out >= place)?,
+        lifts.iter().find(|l| l.out < place)?,
+    );
+    let share = (place - near.out) / (out.out - near.out);
+    Some(near.seconds + share * (out.seconds - near.seconds))
 }
 
 /// Whether the answer does not say that it leaves its depth.
@@ -134,7 +143,7 @@ fn cases() -> usize {
 }
 
 /// The same questions in every run, so that a miss is a change and not luck. Of many
-/// three in two hundred may lie outside; docs/model.md says which do.
+/// one in two hundred may lie outside; docs/model.md says which do.
 #[test]
 fn a_cast_does_what_the_answer_says() {
     let mut runner = TestRunner::deterministic();
@@ -156,7 +165,7 @@ fn a_cast_does_what_the_answer_says() {
             ));
         }
     }
-    assert!(missed.len() <= played * 3 / 200, "{missed:#?}");
+    assert!(missed.len() <= played / 200, "{missed:#?}");
 }
 
 /// A rig that nobody could keep at its depth says so, and most can be kept.

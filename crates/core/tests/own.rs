@@ -365,3 +365,47 @@ proptest! {
         prop_assert_eq!(csv::write(BoxList::Head, &read.items), file);
     }
 }
+
+/// A rod does not fit what is lighter than it casts, nor what is heavier.
+#[test]
+fn a_rod_fits_what_lies_within_its_rating() {
+    let (engine, request) = (engine(), asked(NED));
+    let total = engine.pick(&request, Options::default()).weight.total_g;
+    for (least, most, fits) in [
+        (total - 1.0, total + 2.0, true),
+        (total + 1.0, total + 9.0, false),
+        (0.5, total - 1.0, false),
+    ] {
+        let rating = [
+            ("least_g", format!("{least:.1}")),
+            ("most_g", format!("{most:.1}")),
+        ];
+        let own = from_box(&engine, &request, &[item(BoxList::Rod, &rating)]);
+        assert_eq!(
+            own.rods[0].fits, fits,
+            "{least} to {most} g under {total} g"
+        );
+    }
+}
+
+/// Just what is asked for is told so, a size beside it is not.
+#[test]
+fn a_head_a_size_off_is_not_told_as_just_so() {
+    let (engine, request) = (engine(), asked(NED));
+    let answer = engine.pick(&request, Options::default());
+    let at = answer
+        .rungs
+        .iter()
+        .position(|r| r.label == answer.weight.label)
+        .unwrap();
+    let told = |label: &str| {
+        let line = format!(
+            "{} {label} {} short shank",
+            answer.head.shape, answer.hook.size
+        );
+        from_box(&engine, &request, &[said(&line)]).text
+    };
+    assert!(!told(&answer.weight.label).contains("heavier"));
+    let beside = told(&answer.rungs[at + 1].label);
+    assert!(beside.contains("a size heavier than asked for"), "{beside}");
+}

@@ -10,7 +10,7 @@ use common::ENGINE;
 use proptest::prelude::*;
 use serde_json::Value;
 use yarrowfen_core::answer::{Answer, Considered};
-use yarrowfen_core::base::codes::{Rig, Topic};
+use yarrowfen_core::base::codes::{Rig, Shape, Topic};
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Options, PickRequest};
 
@@ -57,7 +57,11 @@ fn each_rule_holds_where_it_is_meant_to_and_nowhere_else() {
         let held: BTreeSet<String> = answer
             .considered
             .iter()
-            .filter(|c| c.held && c.about != Topic::Shape && known.contains_key(&*c.rule))
+            .filter(|c| {
+                c.held
+                    && known.contains_key(&*c.rule)
+                    && (c.about != Topic::Shape || Shape::from_code(&c.rule).is_none())
+            })
             .map(|c| c.rule.to_string())
             .collect();
         let more: Vec<_> = held.difference(&wanted).collect();
@@ -125,8 +129,11 @@ proptest! {
         for c in &answer.considered {
             prop_assert!(c.held || !c.taken, "{} was taken and did not hold", c.rule);
         }
-        let shape = taken(&answer, Topic::Shape);
+        let (shape, spoken): (Vec<_>, Vec<_>) = taken(&answer, Topic::Shape).into_iter().partition(|c| Shape::from_code(&c.rule).is_some());
         prop_assert_eq!(shape.len(), 1);
+        for rule in spoken {
+            prop_assert!(answer.reasons.iter().any(|r| r.about == Topic::Shape && r.code == rule.rule));
+        }
         prop_assert_eq!(&shape[0].rule, answer.head.shape.code());
         let weights = taken(&answer, Topic::Weight);
         let bound = |code: &str| weights.iter().any(|c| c.rule == code);

@@ -82,6 +82,13 @@ pub const PAGES: &[Page] = &[
         (Some('a'), false),
         Carries::Nothing,
     ),
+    page(
+        "words",
+        "/words",
+        "Words",
+        (Some('o'), false),
+        Carries::Nothing,
+    ),
     page("count", "/count", "Countdown", (None, false), Carries::Cast),
     page(
         "card",

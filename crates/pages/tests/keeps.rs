@@ -52,6 +52,7 @@ fn visit(address: &str, units: UnitSystem) -> Option<Reply> {
         "count" => page::count(engine, &reader, query, &[], None),
         "bench" => page::bench(engine, &reader, query, None, Part::Whole).unwrap(),
         "bench_print" => page::bench_print(engine, &reader, query),
+        "words" => page::words(&reader),
         "bench_screen" => page::bench_screen(&reader, query),
         _ => return None,
     };
@@ -89,7 +90,11 @@ fn near(a: &PickRequest, b: &PickRequest, page: &str) {
         ]
     };
     for (x, y) in numbers(a).into_iter().zip(numbers(b)) {
-        assert!((x - y).abs() <= 1e-3 * x.abs().max(0.1), "{page}: {x} {y}");
+        // An eighth of an inch stands for what hardly differs from it.
+        assert!(
+            (x - y).abs() <= 2.1e-3 * x.abs().max(0.1),
+            "{page}: {x} {y}"
+        );
     }
     let codes = |r: &PickRequest| {
         let w = &r.water;
@@ -176,7 +181,7 @@ fn each_page_with_an_address_of_its_own_is_shown_in_both_units() {
             }
         }
     }
-    assert_eq!(shown, 16, "eight pages need nothing held");
+    assert_eq!(shown, 18, "nine pages need nothing held");
 }
 
 /// The page holds each reason, note and caution of the answer, and no other.

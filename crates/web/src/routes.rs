@@ -12,6 +12,7 @@ pub mod prefs;
 pub mod sounder;
 pub mod tackle;
 pub mod waters;
+pub mod words;
 
 use actix_files::Files;
 use actix_web::http::header::{self, HeaderName, HeaderValue};
@@ -84,6 +85,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/count", web::post().to(count::write))
             .route("/count/book", web::post().to(count::book))
             .route("/count/{id}/strike", web::post().to(count::strike))
+            .route("/words", web::get().to(words::page))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))

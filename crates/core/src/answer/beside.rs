@@ -275,9 +275,10 @@ pub struct RungReport {
     pub g: f64,
     #[serde(default)]
     pub in_window: bool,
-    /// Seconds to the bottom; none when it floats.
+    /// Seconds to the bottom as it is let down; none when it floats.
     #[serde(default)]
     pub time_s: Option<f64>,
+    /// On a tight line.
     #[serde(default)]
     pub speed_mps: f64,
     /// Depth in metres after each whole second, up to the bottom; only for the

@@ -16,7 +16,7 @@ pub use beside::{
 };
 pub use own::{Buy, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
 pub use tied_on::{
-    Conflict, CourseAnswer, Give, Head, Hook, Line, Retrieve, Rod, Sink, Weight, Window,
+    Conflict, CourseAnswer, Give, Head, Hook, HookTied, Line, Retrieve, Rod, Sink, Weight, Window,
 };
 
 use crate::base::codes::{Rig, School};
@@ -41,7 +41,9 @@ pub struct Answer {
     /// Its weight and window.
     pub weight: Weight,
     /// The hook.
-    pub hook: Hook,
+    #[serde(flatten)]
+    #[cfg_attr(feature = "contract", schemars(with = "tied_on::HookFields"))]
+    pub hook: HookTied,
     /// The fall on a tight line.
     pub sink: Sink,
     /// Line and leader.
@@ -143,6 +145,17 @@ impl Answer {
     #[must_use]
     pub fn by_school(&self) -> bool {
         self.course.as_ref().is_none_or(|c| c.by_school)
+    }
+
+    /// Seconds to the bottom as it is let down; an answer from before that was told has
+    /// it straight down on a tight line.
+    #[must_use]
+    pub fn down_s(&self) -> f64 {
+        if self.sink.down_s > 0.0 {
+            self.sink.down_s
+        } else {
+            self.sink.time_s
+        }
     }
 
     /// Whether it can be shown: what was kept by an older version, or comes out of

@@ -1,11 +1,13 @@
 //! What is tied on: head, weight, hook, line, rod, and how it is fished.
 
+use std::ops::Deref;
+
 use serde::{Deserialize, Serialize};
 
 use super::Text;
 use crate::base::codes::{
-    Action, Course, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Shape, Tie,
-    UpperBound, Wire,
+    Action, Course, FallBy, HookStyle, Keeper, LineKind, LowerBound, Material, Point, Power, Shape,
+    Tie, UpperBound, Wire,
 };
 
 /// The head, and what it measures.
@@ -123,6 +125,66 @@ pub struct Hook {
     pub near: Vec<Text>,
 }
 
+/// The hook that is advised, or where none that is sold fits the bait, the nearest:
+/// everything else is computed with it. In JSON `hook` is null then, and
+/// `nearest_hook` holds it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(try_from = "HookFields", into = "HookFields")]
+pub enum HookTied {
+    /// One that fits.
+    Fits(Hook),
+    /// The nearest to one that would.
+    Nearest(Hook),
+}
+
+/// The fields of [`HookTied`].
+#[derive(Clone, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct HookFields {
+    /// The hook that is advised; null where none that is sold fits the bait.
+    #[serde(default)]
+    hook: Option<Hook>,
+    /// Where none fits, the nearest: all other numbers are computed with it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    nearest_hook: Option<Hook>,
+}
+
+impl HookTied {
+    /// Whether it fits.
+    #[must_use]
+    pub fn fits(&self) -> bool {
+        matches!(self, Self::Fits(_))
+    }
+}
+
+impl Deref for HookTied {
+    type Target = Hook;
+    fn deref(&self) -> &Hook {
+        match self {
+            Self::Fits(hook) | Self::Nearest(hook) => hook,
+        }
+    }
+}
+
+impl TryFrom<HookFields> for HookTied {
+    type Error = &'static str;
+    fn try_from(fields: HookFields) -> Result<Self, Self::Error> {
+        let nearest = fields.nearest_hook.map(Self::Nearest);
+        let tied = fields.hook.map(Self::Fits).or(nearest);
+        tied.ok_or("an answer names a hook, or the nearest")
+    }
+}
+
+impl From<HookTied> for HookFields {
+    fn from(tied: HookTied) -> Self {
+        let (hook, nearest_hook) = match tied {
+            HookTied::Fits(hook) => (Some(hook), None),
+            HookTied::Nearest(hook) => (None, Some(hook)),
+        };
+        Self { hook, nearest_hook }
+    }
+}
+
 /// The fall.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
@@ -136,6 +198,9 @@ pub struct Sink {
     /// answers from before it was told.
     #[serde(default)]
     pub down_s: f64,
+    /// How the line is held meanwhile; none in answers from before it was told.
+    #[serde(default)]
+    pub down_by: Option<FallBy>,
     /// Least and most speed by the spread of the coefficients.
     #[serde(default)]
     pub band_mps: (f64, f64),
@@ -165,6 +230,10 @@ pub struct Line {
     pub main_lb: (f64, f64),
     #[serde(default)]
     pub leader_lb: (f64, f64),
+    /// How long the leader is; none where the line runs straight through, and in
+    /// answers from before it was told.
+    #[serde(default)]
+    pub leader_m: Option<(f64, f64)>,
     /// Kind and diameter that the window was computed with.
     pub computed_with: LineKind,
     #[serde(default)]

@@ -202,6 +202,42 @@ codes! {
         BellyWeight = "belly_weight",
         UnderSpinner = "under_spinner",
         Propeller = "propeller",
+        NailWeight = "nail_weight",
+    }
+}
+codes! {
+    /// Terms of the trade that are no choice of a question.
+    Term {
+        Gap = "gap",
+        Shank = "shank",
+        Bend = "bend",
+        Throat = "throat",
+        Eye = "eye",
+        Post = "post",
+        Keeper = "keeper",
+        Point = "point",
+        Exit = "exit",
+        TailRoot = "tail_root",
+        Wire = "wire",
+        Window = "window",
+        Fall = "fall",
+        SubmergedWeight = "submerged_weight",
+        Drag = "drag",
+        Contact = "contact",
+        Bow = "bow",
+        TightLine = "tight_line",
+        SemiTight = "semi_tight",
+        SlackLine = "slack_line",
+        Count = "count",
+        Rest = "rest",
+        Hop = "hop",
+        Snap = "snap",
+        Leader = "leader",
+        Trace = "trace",
+        Rated = "rated",
+        Overload = "overload",
+        Everyday = "everyday",
+        Retie = "retie",
     }
 }
 codes! {

@@ -81,8 +81,10 @@ impl Dimension {
     /// Prints a value given in the contract's unit, with its unit.
     #[must_use]
     pub fn print(self, value: f64, system: UnitSystem) -> String {
-        let (number, places) = self.shown(value, system);
-        format!("{} {}", printed(number, places), self.unit(system))
+        let mut text = String::new();
+        // Writing into a text cannot fail.
+        let _ = self.write(value, system, &mut text);
+        text
     }
 
     /// The same, written behind a text.
@@ -92,14 +94,52 @@ impl Dimension {
         system: UnitSystem,
         out: &mut String,
     ) -> std::fmt::Result {
+        if (self, system) == (Self::Size, UnitSystem::Imperial) {
+            return inches(Length::new::<millimeter>(value).get::<inch>(), out);
+        }
         let (number, places) = self.shown(value, system);
         write!(out, "{} {}", printed(number, places), self.unit(system))
     }
 
-    /// The same, two decimals finer: for a box whose text is read again.
+    /// The same, two decimals finer, or an eighth of an inch that it hardly differs from:
+    /// for a box whose text is read again.
     #[must_use]
     pub fn print_fine(self, value: f64, system: UnitSystem) -> String {
+        if (self, system) == (Self::Size, UnitSystem::Imperial) {
+            let told = Length::new::<millimeter>(value).get::<inch>();
+            let eighth = (told * 8.0).round() / 8.0;
+            if eighth > 0.0 && (told / eighth - 1.0).abs() < SAME_IN {
+                return self.print(25.4 * eighth, system);
+            }
+        }
         let (number, places) = self.shown(value, system);
         format!("{} {}", plain(number, places + 2), self.unit(system))
+    }
+}
+
+/// Share by which a length may differ from an eighth of an inch and is told as it.
+const SAME_IN: f64 = 2e-3;
+
+/// Inches from which on a length is told in eighths; under it in sixteenths, as a rule has
+/// them.
+const EIGHTHS_FROM_IN: f64 = 3.0;
+
+/// A length as a rule reads it: `2 3/4 in`.
+fn inches(value: f64, out: &mut String) -> std::fmt::Result {
+    let parts = if value < EIGHTHS_FROM_IN { 16 } else { 8 };
+    let all = (value * f64::from(parts)).round();
+    if !(0.5..1e6).contains(&all.abs()) {
+        return write!(out, "{} in", printed(value, 2));
+    }
+    let sign = if all < 0.0 { "-" } else { "" };
+    let (mut part, mut of) = (all.abs() as i32 % parts, parts);
+    let whole = all.abs() as i32 / parts;
+    while part > 0 && part % 2 == 0 {
+        (part, of) = (part / 2, of / 2);
+    }
+    match (whole, part) {
+        (whole, 0) => write!(out, "{sign}{whole} in"),
+        (0, part) => write!(out, "{sign}{part}/{of} in"),
+        (whole, part) => write!(out, "{sign}{whole} {part}/{of} in"),
     }
 }

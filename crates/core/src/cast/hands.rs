@@ -87,16 +87,12 @@ impl Course {
     }
 }
 
-/// How far over or under its depth a lure is, m, when the reel follows it as
-/// much as it may (v0).
-const KEPT_WITHIN_M: f64 = 0.25;
-
 impl Sim<'_> {
     /// How many times the speed said the reel turns so that the lure keeps its
     /// depth: slower where it has risen, quicker where it has sunk.
     fn reel_to_keep(&self) -> f64 {
         let keep = &self.keep;
-        let sunk = (-keep.depth - self.at.z) / KEPT_WITHIN_M;
+        let sunk = (-keep.depth - self.at.z) / keep.within;
         if sunk > 0.0 {
             1.0 + sunk.min(1.0) * (keep.quickest - 1.0)
         } else {
@@ -114,6 +110,8 @@ impl Sim<'_> {
             | Act::Reel(..)
             | Act::Keep(..)
             | Act::Shake(..) => Kept::Held,
+            // Under the rod the lure is followed down, and no line is taken up.
+            Act::Follow(_) if self.below => Kept::Let(FallBy::Tight),
             Act::Follow(_) => Kept::Taken,
             Act::Drop(_) | Act::Slack(_) => Kept::Let(FallBy::Slack),
             Act::Fall(by, _) | Act::Kill(by, _) => Kept::Let(by),

@@ -11,4 +11,7 @@ pub struct Keep {
     pub slowest: f64,
     /// See `slowest`.
     pub quickest: f64,
+    /// How far over or under the depth the lure is, m, where the reel follows as much as
+    /// it may.
+    pub within: f64,
 }

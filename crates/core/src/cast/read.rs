@@ -48,7 +48,7 @@ pub struct HangPlace {
 /// A lift on purpose.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Lifted {
-    /// Distance from the angler, m.
+    /// Distance from the angler at which it leaves the bottom, m.
     pub out: f64,
     /// How high over the bottom it came, m.
     pub height: f64,
@@ -191,7 +191,7 @@ fn lifts(rest: &[Sample], on_purpose: &dyn Fn(&Sample) -> bool) -> Vec<Lifted> {
         let top = spell.iter().max_by(|a, b| a.crest.total_cmp(&b.crest));
         if let Some(top) = top.filter(|s| s.crest >= LEAST_GAP_M) {
             found.push(Lifted {
-                out: top.at.x,
+                out: rest[up].at.x,
                 height: top.crest,
                 seconds: rest[up + long].t - top.t,
             });

@@ -5,7 +5,7 @@ use super::lure::Lure;
 use super::profile::Bed;
 use super::read::{self, Figures};
 use super::setup::Setup;
-use super::sim::{STEP_S, Sample, Sim};
+use super::sim::{LIFT_STEP_S, STEP_S, Sample, Sim};
 use crate::base::Length;
 use crate::physics::flight::{Entry, entry};
 use crate::physics::hold;
@@ -14,6 +14,8 @@ use uom::si::length::meter;
 
 /// Longest time that a cast is followed, s.
 const LONGEST_S: f64 = 300.0;
+/// How long it is followed under the rod, s.
+const BELOW_S: f64 = 90.0;
 /// Longest first fall, s.
 const LONGEST_FALL_S: f64 = 120.0;
 
@@ -58,7 +60,12 @@ impl Cast {
         let lure = &setup.lure;
         let stream = setup.stream(-bed.height(splash));
         let in_air = lure.drag_area(0.5, lure.postures.slack);
-        let entry = entry(splash, lure.mass, in_air);
+        let entry = if setup.below {
+            Entry::LET_DOWN
+        } else {
+            entry(splash, lure.mass, in_air)
+        };
+        let longest_s = if setup.below { BELOW_S } else { LONGEST_S };
         let speed = DVec3::new(entry.out, 0.0, -entry.down);
         let mut sim = Sim::new(setup, &bed, stream, step, (splash, speed));
         let longest = setup.count.unwrap_or(LONGEST_FALL_S);
@@ -66,10 +73,10 @@ impl Cast {
         let landed = sim.lying();
         let mut acts = vec![None, None];
         sim.act = 1;
-        sim.perform(Act::Hold(setup.rest), LONGEST_S);
+        sim.perform(Act::Hold(setup.rest), longest_s);
         let mut one = Vec::new();
         let over = |sim: &Sim<'_>| {
-            sim.home() || sim.samples.last().is_some_and(|s| s.t >= LONGEST_S - 1.0)
+            sim.home() || sim.samples.last().is_some_and(|s| s.t >= longest_s - 1.0)
         };
         'brought: while !over(&sim) && !setup.moves.is_empty() {
             for (i, wanted) in setup.moves.iter().enumerate() {
@@ -78,7 +85,7 @@ impl Cast {
                 for act in &one {
                     sim.act = acts.len();
                     acts.push(Some(i));
-                    sim.perform(*act, LONGEST_S);
+                    sim.perform(*act, longest_s);
                     if over(&sim) {
                         break 'brought;
                     }
@@ -121,22 +128,30 @@ impl Cast {
         sim.samples
     }
 
-    /// The highest lift of the moves, done once from a lure that lies at half the cast
-    /// (or where the line is no steeper than a retrieve's) with its line tight: how high it comes, m, and how long it then falls, s; none
-    /// where nothing is lifted, or it does not come down again.
+    /// The highest lift of the moves, done once at half the cast (or where the line is no
+    /// steeper than a retrieve's) from a lure that lies with its line tight, drawn up to
+    /// there where it is drawn just before: how high it comes, m, and how long it then
+    /// falls, s; none where nothing is lifted, or it does not come down again.
     #[must_use]
     pub fn one_lift(setup: &Setup) -> Option<(f64, f64)> {
-        let lifts = setup.moves.iter().filter(|m| m.kind.leaves_bottom());
-        let highest = lifts.max_by(|a, b| a.amount.total_cmp(&b.amount))?;
+        let lifts = setup.moves.iter().enumerate();
+        let lifts = lifts.filter(|m| m.1.kind.leaves_bottom());
+        let (at, highest) = lifts.max_by(|a, b| a.1.amount.total_cmp(&b.1.amount))?;
         let long = setup.cast + 2.0;
         let bed = Bed::new(&setup.profile, setup.direction, setup.cast, long);
         let metres = Length::new::<meter>;
         let (depth, stand) = (setup.profile.depth_at(setup.cast / 2.0), setup.stand);
         let out = hold::no_steeper(metres(depth), setup.cast / 2.0, metres(stand));
         let stream = setup.stream(-bed.height(out));
-        let mut sim = Sim::new(setup, &bed, stream, STEP_S, (out, DVec3::ZERO));
+        let drawn = at.checked_sub(1).map(|before| &setup.moves[before]);
+        let drawn = drawn.filter(|m| m.kind.draws());
+        let from = out + drawn.map_or(0.0, |m| m.amount);
+        let mut sim = Sim::new(setup, &bed, stream, LIFT_STEP_S, (from, DVec3::ZERO));
         sim.lie_down();
         let mut acts = Vec::new();
+        if let Some(drawn) = drawn {
+            drawn.acts(setup.retrieve, setup.fall_after, &mut acts);
+        }
         highest.acts(setup.retrieve, setup.fall_after, &mut acts);
         for act in acts {
             sim.perform(act, LONGEST_FALL_S);

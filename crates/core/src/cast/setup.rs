@@ -5,6 +5,8 @@ use super::lure::Lure;
 use super::profile::{Bed, Profile};
 use super::ready::CastRig;
 use crate::base::codes::{CurrentWay, Direction, FallBy, FishAt};
+use crate::base::maths;
+use crate::physics::hold;
 use crate::physics::line::{DVec2, Stream};
 use crate::tables::retrieve::Move;
 
@@ -50,6 +52,8 @@ pub struct Setup {
     pub stand: f64,
     /// The depth at which what is swum is kept.
     pub keep: Keep,
+    /// Whether it is let down and worked under the rod tip, not cast.
+    pub below: bool,
 }
 
 impl Setup {
@@ -74,7 +78,14 @@ impl Setup {
             fish_at: rig.fish_at,
             stand: rig.stand,
             keep: rig.keep,
+            below: false,
         }
+    }
+
+    /// How far before the angler the tip of a rod held low is, m.
+    #[must_use]
+    pub fn under_tip(rod: f64) -> f64 {
+        rod * maths::cos(hold::ROD_LOW_DEG.to_radians())
     }
 
     /// The current as it runs on the axes of the cast.
@@ -99,6 +110,9 @@ impl Setup {
     /// Depth at the splash and how far out it is: where the water there is too
     /// thin to throw into, the nearest that is not.
     pub(super) fn splash(&self, bed: &Bed) -> f64 {
+        if self.below {
+            return Self::under_tip(self.rod);
+        }
         let mut out = self.cast;
         while out > 2.0 && -bed.height(out) < LEAST_SPLASH_M {
             out -= 0.25;

@@ -19,6 +19,8 @@ use std::f64::consts::PI;
 
 /// Length of a step, s; half of it changes no figure by more than a hundredth.
 pub(super) const STEP_S: f64 = 0.004;
+/// The same of a lift alone, of which tenths of a second are told.
+pub(super) const LIFT_STEP_S: f64 = 0.008;
 /// Samples are kept every so many steps: ten a second.
 pub(super) const KEEP_EVERY_S: f64 = 0.1;
 /// The line's loads and the head's coefficient are looked up again after this, s.
@@ -82,6 +84,7 @@ pub(super) struct Sim<'a> {
     pub rod: f64,
     pub stand: f64,
     pub(super) keep: Keep,
+    pub(super) below: bool,
     pub step: f64,
     pub(super) t: f64,
     dt: f64,
@@ -124,6 +127,7 @@ impl<'a> Sim<'a> {
             rod: setup.rod,
             stand: setup.stand,
             keep: setup.keep,
+            below: setup.below,
             step,
             t: 0.0,
             dt: step,
@@ -355,8 +359,12 @@ impl<'a> Sim<'a> {
         });
     }
 
-    /// Whether the retrieve is over: the lure is at the rod or on the bank.
+    /// Whether the retrieve is over: the lure is at the rod or on the bank. What is
+    /// worked under the rod is never brought home.
     pub(super) fn home(&self) -> bool {
+        if self.below {
+            return false;
+        }
         let left = self.held_tip - self.at;
         left.x * left.x + left.y * left.y < 1.0 || self.bed.height(self.at.x) > -0.1
     }

@@ -63,6 +63,7 @@ impl RigOnQuestion<'_> {
         let length = r.bait.length_mm;
         let flag = |flag: Flag| match flag {
             Flag::TemperatureGiven => w.temp_c.is_some(),
+            Flag::LightGiven => !r.assumed.iter().any(|a| a == "water.light"),
             Flag::FishAtGiven => !r.assumed.iter().any(|a| a == "fish_at"),
             Flag::ForeignForm => on.suits(r.bait.form) < 0.0,
             Flag::UnusualBait => {
@@ -82,7 +83,10 @@ impl RigOnQuestion<'_> {
             | Flag::Floats
             | Flag::LiftFalls
             | Flag::KeepsDepth
+            | Flag::HeavierInWindow
+            | Flag::LighterInWindow
             | Flag::HookFits
+            | Flag::SlimmerHooked
             | Flag::HookTurnsOnDepth => false,
         };
         Facts {

@@ -1,9 +1,12 @@
 //! What choices are made from: the tables and the ladders, read once.
 
+use std::borrow::Cow;
+
 use super::options::Options;
 use super::rank::{Ranked, rank};
 use super::rig_on_question::RigOnQuestion;
 use crate::base::codes::Rig;
+use crate::base::limits;
 use crate::base::{Ladder, Rung, rungs};
 use crate::question::PickRequest;
 use crate::tables::Tables;
@@ -64,6 +67,25 @@ impl Chooser {
     ) -> Vec<RigOnQuestion<'a>> {
         let on = |rig: &Rig| self.rig_on(request, options, *rig);
         Rig::ALL.iter().map(on).collect()
+    }
+
+    /// A question on a rig with that rig's usual bait where none was named.
+    #[must_use]
+    pub fn settled<'q>(&self, request: &'q PickRequest) -> Cow<'q, PickRequest> {
+        let assumed = |field: &str| request.assumed.iter().any(|a| a == field);
+        let (Some(rig), true) = (request.rig, assumed("bait.form")) else {
+            return Cow::Borrowed(request);
+        };
+        let usual = &self.tables.rigs[rig].bait;
+        let mut settled = request.clone();
+        settled.bait.form = usual.default_form;
+        if assumed(limits::BAIT_LENGTH.field) {
+            settled.bait.length_mm = usual.default_mm;
+        }
+        if assumed("bait.plastic") {
+            settled.bait.plastic = usual.default_plastic;
+        }
+        Cow::Owned(settled)
     }
 
     /// The rig that is asked for, or the one that suits best.

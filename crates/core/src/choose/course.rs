@@ -66,7 +66,7 @@ impl Worked {
             rule: found,
             record,
             asks: EnumMap::from_fn(|need| rig.needs(need, row)),
-            mps: request.asked_mps().unwrap_or_else(|| round(usual_mps, 3)),
+            mps: request.asked_mps().unwrap_or(usual_mps),
         }
     }
 }

@@ -17,7 +17,7 @@ use super::window::{Choice, Crossed, choose};
 use crate::answer::Hook;
 use crate::base::codes::{LowerBound, School, Tie};
 use crate::base::{Length, Mass, Rung, grams, round};
-use crate::gear::hook::HookFit;
+use crate::gear::hook::{self, Asked, HookFit};
 use crate::physics::sink::{Fall, HeadBody};
 use crate::tables::rules::Rule;
 use crate::tables::when::{CodeFact, Flag};
@@ -88,7 +88,7 @@ impl<'a> RigOnQuestion<'a> {
             choice,
             fall: needs.fall(&body),
             way_down: way_down(self.rig, self.tables.school(school)),
-            down: needs.fall_at(&body, needs.setting.wait_posture),
+            down: needs.let_down(&body),
             hook: Hook {
                 size: fit.size.clone().into(),
                 style: fit.style,
@@ -168,6 +168,26 @@ impl<'w> Decision<'w> {
         Some(time.get::<second>())
     }
 
+    /// The thickest bait of this form and length, slimmer than it is, that takes a hook
+    /// where this one takes none; nothing where thickness is not what keeps it from one.
+    #[must_use]
+    pub fn hooked_depth(&self) -> Option<Length> {
+        let now = self.on.bait.depth;
+        let takes = |share: f64| {
+            let bait = self.on.bait.hooked_at_depth(share * now);
+            let asked = Asked {
+                bait: &bait,
+                ..self.on.hook_asked()
+            };
+            hook::fit(self.on.tables, &asked, self.hook.wire).fits
+        };
+        if self.fit.fits {
+            return None;
+        }
+        let shares = (SLIMMEST..100).rev().map(|part| f64::from(part) / 100.0);
+        shares.into_iter().find(|s| takes(*s)).map(|s| s * now)
+    }
+
     /// The facts of the question with what was chosen.
     #[must_use]
     pub fn facts(&self) -> Facts {
@@ -179,8 +199,15 @@ impl<'w> Decision<'w> {
         facts.flags[Flag::Crossed] = self.crossed();
         facts.flags[Flag::Felt] = self.felt_on_bottom();
         facts.flags[Flag::HookFits] = self.fit.fits;
+        facts.flags[Flag::SlimmerHooked] = self.hooked_depth().is_some();
         let off = self.on.tables.course(self.course.code).off_bottom;
         facts.flags[Flag::KeepsDepth] = !off || self.needs.keeps_depth(&self.body);
+        let inside = |i: Option<usize>| {
+            let rung = i.and_then(|i| self.on.rungs.get(i));
+            rung.is_some_and(|r| self.choice.contains(r.mass))
+        };
+        facts.flags[Flag::HeavierInWindow] = inside(self.choice.rung.checked_add(1));
+        facts.flags[Flag::LighterInWindow] = inside(self.choice.rung.checked_sub(1));
         let band = self.on.hook_band();
         facts.flags[Flag::HookTurnsOnDepth] = band.is_some_and(|(slim, fat)| slim != fat);
         let most = rod_most_g(self.on.request, self.on.tables);
@@ -215,6 +242,9 @@ impl<'w> Decision<'w> {
         }
     }
 }
+
+/// The slimmest bait looked at where none fits, in hundredths of the one in hand.
+const SLIMMEST: u8 = 40;
 
 fn seconds(fall: Fall) -> f64 {
     fall.time().map_or(0.0, |t| t.get::<second>())

@@ -111,8 +111,24 @@ pub struct LineChoice<'t> {
     pub main_lb: (f64, f64),
     /// What is tied to the lure.
     pub leader: Leader,
+    /// How long the leader is, m, least and most; none where the line runs straight
+    /// through.
+    pub leader_m: Option<(f64, f64)>,
     /// Why the line is straight, where nobody named one.
     pub straight: Option<StraightRule>,
+}
+
+/// How long a leader is tied, m: before teeth as far as they reach, else longer in clear
+/// water.
+fn leader_m(request: &PickRequest, kind: LineKind, tables: &Tables) -> Option<(f64, f64)> {
+    let long = &tables.lines.leader;
+    match (kind, request.toothy_fish) {
+        (_, Toothy::Unknown) => Some(long.trace_m),
+        (LineKind::Fluorocarbon | LineKind::Mono, _) => None,
+        (LineKind::Braid, Toothy::Likely) => Some(long.likely_m),
+        _ if tables.clarity(request.water.clarity).thins_leader => Some(long.clear_m),
+        _ => Some(long.usual_m),
+    }
 }
 
 /// Line and rod for a head.
@@ -145,6 +161,7 @@ pub fn tackle<'t>(
         mm,
         main_lb: request.tackle.line_lb.map_or(usual, |lb| (lb, lb)),
         leader,
+        leader_m: leader_m(request, kind, tables),
         straight: (kind == LineKind::Fluorocarbon && !named).then_some(straight),
     }
 }

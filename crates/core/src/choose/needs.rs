@@ -70,6 +70,12 @@ impl<'a> Needs<'a> {
         self.fall_at(head, self.rigged().tight)
     }
 
+    /// Its fall as it is let down.
+    #[must_use]
+    pub fn let_down(&self, head: &HeadBody) -> Fall {
+        self.fall_at(head, self.setting.wait_posture)
+    }
+
     /// Its fall with the bait at a posture (share of its side across the flow).
     #[must_use]
     pub fn fall_at(&self, head: &HeadBody, posture: f64) -> Fall {
@@ -205,13 +211,14 @@ impl<'a> Needs<'a> {
         })
     }
 
-    /// Whether the reel can keep a head at the depth of the fish, at half the cast.
+    /// Whether the reel can keep a head at the depth of the fish from the far end of
+    /// its retrieve to the near one.
     #[must_use]
     pub fn keeps_depth(&self, head: &HeadBody) -> bool {
-        let (rigged, swim) = (self.rigged(), self.setting.swim);
+        let [near, _, far] = self.ends();
         let weight = self.weight(head);
-        let afloat = |times| self.afloat(rigged, head, (0.5, times));
-        afloat(swim.slowest) <= weight && weight <= afloat(swim.quickest)
+        let afloat = |end| self.afloat(self.rigged(), head, end);
+        afloat(near) <= weight && weight <= afloat(far)
     }
 
     /// The head that just keeps its depth at half the cast and the speed said.
@@ -239,41 +246,52 @@ impl<'a> Needs<'a> {
         self.setting.asks[need]
     }
 
-    /// Whether a mass of metal, in whatever shape, does all that is asked: every lower need, and near
-    /// enough the wanted speed. Cheaper than the bounds themselves, for
-    /// finding where an answer turns.
+    /// What a mass of metal, in whatever shape, meets of what is asked. Cheaper than the
+    /// bounds themselves, for finding where an answer turns.
     #[must_use]
-    pub fn enough(&self, metal: &HeadBody) -> bool {
-        let shaped = |r: &Rigged| metal.shaped(r.drag, r.frontal);
-        self.shapes.iter().all(|r| self.enough_of(r, &shaped(r)))
+    pub fn met_by(&self, metal: &HeadBody) -> Met {
+        let of = |r: &Rigged| self.met_of(r, &metal.shaped(r.drag, r.frontal));
+        self.shapes.iter().map(of).max().unwrap_or(Met::All)
     }
 
-    fn enough_of(&self, rigged: &Rigged, head: &HeadBody) -> bool {
+    fn met_of(&self, rigged: &Rigged, head: &HeadBody) -> Met {
         let s = &self.setting;
         let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
-        let fall = self.fall_to(s.reach, rigged, head, rigged.tight);
+        let fall = self.fall_to(s.reach, rigged, head, rigged.tight).speed();
         let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
-        let met = |need: LowerBound, met: bool| met || !self.asks(need);
-        met(
-            LowerBound::SinkTarget,
-            fall.speed() >= self.fall.enough * s.target,
-        ) && met(
-            LowerBound::Castable,
-            head.mass + rigged.other_mass >= s.castable,
-        ) && met(LowerBound::SnapFree, weight >= s.free)
-            && met(LowerBound::Grind, head.mass >= s.grind)
-            && met(LowerBound::HoldsDepth, {
-                let [near, half, _] = self.ends();
-                let afloat = |place| weight >= self.afloat(rigged, head, place);
-                afloat(near) && afloat(half)
+        let met = |need: LowerBound, met: &dyn Fn() -> bool| !self.asks(need) || met();
+        let [near, half, _] = self.ends();
+        let afloat = |place| weight >= self.afloat(rigged, head, place);
+        let lower = met(LowerBound::SinkTarget, &|| {
+            fall >= self.fall.least * s.target
+        }) && met(LowerBound::Castable, &|| {
+            head.mass + rigged.other_mass >= s.castable
+        }) && met(LowerBound::SnapFree, &|| weight >= s.free)
+            && met(LowerBound::Grind, &|| head.mass >= s.grind)
+            && met(LowerBound::HoldsDepth, &|| afloat(near))
+            && met(LowerBound::Feel, &|| weight >= self.felt())
+            && met(LowerBound::Contact, &|| {
+                head.mass >= self.nose() && weight >= self.held_of(rigged, head)
             })
-            && met(LowerBound::Feel, weight >= self.felt())
-            && met(
-                LowerBound::Contact,
-                head.mass >= self.nose() && weight >= self.held_of(rigged, head),
-            )
-            && (!self.asks(LowerBound::TimeToBottom)
-                || in_time(self.fall_of(rigged, head, s.wait_posture)))
+            && met(LowerBound::TimeToBottom, &|| {
+                in_time(self.fall_of(rigged, head, s.wait_posture))
+            });
+        let enough = self.fall.enough * s.target;
+        let target = met(LowerBound::HoldsDepth, &|| afloat(half))
+            && (self.asks(LowerBound::HoldsDepth)
+                || met(LowerBound::SinkTarget, &|| fall >= enough));
+        match (lower, target) {
+            (false, _) => Met::Not,
+            (true, false) => Met::ButForSpeed,
+            (true, true) => Met::All,
+        }
+    }
+
+    /// Whether every upper need allows a mass.
+    #[must_use]
+    pub fn allows(&self, mass: Mass) -> bool {
+        let allowed = |n: &UpperBound| self.upper(*n).is_none_or(|most| mass <= most);
+        UpperBound::ALL.iter().all(allowed)
     }
 
     fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
@@ -382,6 +400,18 @@ impl<'a> Needs<'a> {
             UpperBound::KeptUp => self.greatest(|r| self.for_afloat(r, self.ends()[2])),
         })
     }
+}
+
+/// What a head meets of what is asked, the best first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Met {
+    /// Every lower need, and near enough the wanted speed or depth.
+    All,
+    /// Every lower need; it falls slower than is wanted, or does not keep its depth at
+    /// half the cast.
+    ButForSpeed,
+    /// Not every lower need.
+    Not,
 }
 
 /// The mass that is just what it asks for itself: a heavier head drags more,

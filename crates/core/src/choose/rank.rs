@@ -40,6 +40,8 @@ pub enum Consideration {
     Wind,
     /// Whether any weight does everything.
     Crossed,
+    /// The shape of head that was asked for.
+    Shape,
 }
 
 /// A rig with its score by consideration, and what it would tie on.
@@ -61,6 +63,13 @@ fn excluded(on: &RigOnQuestion<'_>) -> Option<Consideration> {
         CodeFact::Bottom => Consideration::Bottom,
         _ => Consideration::FishAt,
     })
+}
+
+/// What keeps a rig from the shape that was asked for, where it does not know it.
+fn not_on_shape(on: &RigOnQuestion<'_>) -> Option<Consideration> {
+    let shape = on.request.shape?;
+    let knows = on.rig.shapes.contains_key(&shape);
+    (!knows).then_some(Consideration::Shape)
 }
 
 impl Ranked<'_> {
@@ -92,6 +101,8 @@ pub enum Unfit {
     Shut(Consideration),
     /// It can hardly be fished there, or nobody hangs that bait on it.
     Hardly(Consideration),
+    /// The shape asked for cannot be fished there.
+    ShapeShut,
     /// Another suits by far more; what speaks most against this one, if anything does.
     Behind(Option<Consideration>),
 }
@@ -109,6 +120,9 @@ pub fn unfit(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Unfit> {
     }
     if let Some(against) = asked.hardly {
         return Some(Unfit::Hardly(against));
+    }
+    if on.shape_shut() {
+        return Some(Unfit::ShapeShut);
     }
     let best = ranked.first()?;
     let behind = best.total() - asked.total() > rank.suits_within;
@@ -147,7 +161,8 @@ pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
                 Consideration::FishAt,
             ];
             let most = on.tables.conditions.rank.hardly;
-            ranked.hardly = places.into_iter().find(|c| ranked.score(*c) <= most);
+            let hardly = places.into_iter().find(|c| ranked.score(*c) <= most);
+            ranked.hardly = not_on_shape(on).or(hardly);
             ranked
         })
         .collect();
@@ -188,6 +203,8 @@ fn parts(on: &RigOnQuestion<'_>, crossed: bool) -> EnumMap<Consideration, f64> {
                 0.0
             }
         }
+        // Nobody scores by it: a rig is tied on the shape or not.
+        Consideration::Shape => 0.0,
     })
 }
 

@@ -15,9 +15,9 @@ use super::rigged::Rigged;
 use super::school;
 use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
-use super::window::{Choice, choose};
+use super::window::{Choice, asks_heavier, asks_lighter, choose};
 use crate::base::codes::{BaitForm, HookStyle, LineKind, LowerBound, Point, School, Shape, Wire};
-use crate::base::{Length, Mass, Rung, Velocity, round};
+use crate::base::{Length, Mass, Rung, Velocity};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
 use crate::physics::hold;
@@ -79,7 +79,6 @@ impl<'a> RigOnQuestion<'a> {
     ) -> Self {
         let conditions = Conditions::of(request, rig, tables);
         let bait = MeasuredBait::of(&request.bait, tables);
-        let shapes = Shapes::new(request, rig, tables);
         let point = point::point(request, rig, tables);
         let asked = Asked {
             rule: &rig.hook,
@@ -94,11 +93,6 @@ impl<'a> RigOnQuestion<'a> {
             own_fall: options.own_fall.filter(|o| o.0 == rig.code),
             ..options
         };
-        let own = own_drag(options);
-        let rigged = shapes
-            .all()
-            .map(|s| Rigged::new(&bait, mass, s, rig.posture, tables).dragging(own))
-            .collect();
         let hands = hands(&tables.courses.hands, conditions.temp_c, request.mood);
         let mut on = Self {
             tables,
@@ -109,14 +103,18 @@ impl<'a> RigOnQuestion<'a> {
             conditions,
             ground: Unchanging::new(request, rig, &bait, tables),
             bait,
-            shapes,
-            rigged,
+            shapes: Shapes::none(tables),
+            rigged: Vec::new(),
             point,
             line_kind: line_kind(request, rig),
             rungs,
             courses: EnumMap::from_fn(|_| Worked::unasked()),
         };
         let facts = on.facts();
+        on.shapes = Shapes::new(request, rig, tables, &facts);
+        let own = own_drag(options);
+        let rigged = |s| Rigged::new(&on.bait, mass, s, rig.posture, tables).dragging(own);
+        on.rigged = on.shapes.all().map(rigged).collect();
         on.courses = EnumMap::from_fn(|school| {
             let mut facts = facts.clone();
             facts.know(CodeFact::School, school);
@@ -126,7 +124,7 @@ impl<'a> RigOnQuestion<'a> {
             for school in School::ALL {
                 let slope = on.slope(&on.conditions, *school);
                 let worked = &mut on.courses[*school];
-                worked.mps = round(worked.mps * slope, 3);
+                worked.mps *= slope;
             }
         }
         let (school, _) = on.school(&on.conditions);
@@ -229,10 +227,18 @@ impl<'a> RigOnQuestion<'a> {
         self.choose_by(c, self.school(c).0)
     }
 
-    /// Whether a mass of metal does everything under given conditions.
+    /// Whether a heavier rung than one would be tied on under given conditions; `metal`
+    /// is a head as heavy as the rung.
     #[must_use]
-    pub fn enough(&self, c: &Conditions, metal: &HeadBody) -> bool {
-        self.needs(c, self.school(c).0).enough(metal)
+    pub fn asks_heavier(&self, c: &Conditions, rung: usize, metal: &HeadBody) -> bool {
+        asks_heavier(&self.needs(c, self.school(c).0), self.rungs, rung, metal)
+    }
+
+    /// Whether a lighter rung than one would be; `metal` is a head as heavy as the rung
+    /// below it.
+    #[must_use]
+    pub fn asks_lighter(&self, c: &Conditions, rung: usize, metal: &HeadBody) -> bool {
+        asks_lighter(&self.needs(c, self.school(c).0), self.rungs, rung, metal)
     }
 
     /// What the hook is chosen by.
@@ -325,6 +331,13 @@ impl<'a> RigOnQuestion<'a> {
         let rows = self.rig.shapes.keys().map(|code| tables.shape(*code));
         rows.filter(|row| row.shut_out(r.water.cover, r.water.bottom, r.fish_at))
             .collect()
+    }
+
+    /// Whether the shape that was asked for cannot be fished there.
+    #[must_use]
+    pub fn shape_shut(&self) -> bool {
+        let asked = self.request.shape;
+        self.shut_out().iter().any(|row| asked == Some(row.code))
     }
 
     /// How well a form of bait suits the rig, -1 to 1; one that the rig's table

@@ -1,7 +1,9 @@
 //! The head's shape, from traits against what the place asks.
 
 use crate::base::codes::{HeadTrait, Plastic, Shape, StandUpView};
+use crate::choose::facts::Facts;
 use crate::question::PickRequest;
+use crate::tables::rules::ShapeRule;
 use crate::tables::{Asks, RigRow, ShapeRow, ShapeWeights, Tables};
 
 /// The shapes of a rig with their scores, apart from what the speed of the
@@ -18,6 +20,8 @@ pub struct Shapes<'t> {
     weights: &'t ShapeWeights,
     /// Index of the best, by band of current and then of retrieve.
     best: Vec<usize>,
+    /// Index of the one that was asked for.
+    asked: Option<usize>,
 }
 
 /// The band that a speed lies in; 0 below the first.
@@ -30,9 +34,30 @@ fn counts(bands: &[(f64, f64)], band: usize) -> f64 {
 }
 
 impl<'t> Shapes<'t> {
+    /// No shapes yet.
+    #[must_use]
+    pub fn none(tables: &'t Tables) -> Self {
+        Self {
+            rows: Vec::new(),
+            weights: &tables.conditions.shape,
+            best: Vec::new(),
+            asked: None,
+        }
+    }
+
+    /// The shape that would suit best where another was asked for.
+    #[must_use]
+    pub fn would_suit(&self, current_mps: f64, retrieve_mps: f64) -> Option<&'t ShapeRow> {
+        let asked = self.rows[self.asked?].1.code;
+        let ranked = self.ranked(current_mps, retrieve_mps);
+        let score = ranked[0].0 - ASKED;
+        let (second, row) = ranked.get(1)?;
+        (row.code != asked && *second > score + EQUAL).then_some(row)
+    }
+
     /// Scores the rig's shapes for a question.
     #[must_use]
-    pub fn new(request: &PickRequest, rig: &RigRow, tables: &'t Tables) -> Self {
+    pub fn new(request: &PickRequest, rig: &RigRow, tables: &'t Tables, facts: &Facts) -> Self {
         let weights = &tables.conditions.shape;
         let w = &request.water;
         let mut stands = Asks::default();
@@ -55,7 +80,8 @@ impl<'t> Shapes<'t> {
                 traits[HeadTrait::Upright] *= weights.topples;
             }
             let met: f64 = asked.iter().map(|a| a.score(&traits)).sum();
-            (belongs + met, row)
+            let spoken = spoken_for(tables, *code, facts).map(|r| r.adds);
+            (belongs + met + spoken.sum::<f64>(), row)
         };
         // Where every shape of the rig is shut out, the rig itself says so.
         let open = |code: &&Shape| {
@@ -64,9 +90,12 @@ impl<'t> Shapes<'t> {
                 .shut_out(w.cover, w.bottom, request.fish_at)
         };
         let any = rig.shapes.keys().any(|code| open(&code));
-        let kept = rig.shapes.iter().filter(|s| !any || open(&s.0));
+        let wanted = |code: &Shape| request.shape == Some(*code);
+        let kept = |s: &(&Shape, &f64)| !any || open(&s.0) || wanted(s.0);
+        let rows: Vec<_> = rig.shapes.iter().filter(kept).map(score).collect();
         let mut shapes = Self {
-            rows: kept.map(score).collect(),
+            asked: rows.iter().position(|r| wanted(&r.1.code)),
+            rows,
             weights,
             best: Vec::new(),
         };
@@ -106,6 +135,9 @@ impl<'t> Shapes<'t> {
     }
 
     fn best(&self, current_band: usize, retrieve_band: usize) -> usize {
+        if let Some(asked) = self.asked {
+            return asked;
+        }
         self.best[current_band * (self.weights.retrieve_bands.len() + 1) + retrieve_band]
     }
 
@@ -135,16 +167,16 @@ impl<'t> Shapes<'t> {
         found
     }
 
-    /// Scores and shapes, best first.
+    /// Scores and shapes, best first; the one that was asked for before all.
     #[must_use]
     pub fn ranked(&self, current_mps: f64, retrieve_mps: f64) -> Vec<(f64, &'t ShapeRow)> {
         let w = self.weights;
         let flow = counts(&w.current_bands, band(&w.current_bands, current_mps));
         let track = counts(&w.retrieve_bands, band(&w.retrieve_bands, retrieve_mps));
-        let mut all: Vec<_> = self
-            .rows
-            .iter()
-            .map(|r| (self.score(r, flow, track), r.1))
+        let first = |k: usize| if self.asked == Some(k) { ASKED } else { 0.0 };
+        let rows = self.rows.iter().enumerate();
+        let mut all: Vec<_> = rows
+            .map(|(k, r)| (self.score(r, flow, track) + first(k), r.1))
             .collect();
         let coarse = |score: f64| (score / EQUAL).round();
         all.sort_by(|a, b| {
@@ -154,6 +186,19 @@ impl<'t> Shapes<'t> {
         all
     }
 }
+
+/// The rules that speak for a shape.
+pub fn spoken_for<'t>(
+    tables: &'t Tables,
+    shape: Shape,
+    facts: &Facts,
+) -> impl Iterator<Item = &'t ShapeRule> {
+    let rules = tables.rules.shapes.iter();
+    rules.filter(move |r| r.shape == shape && r.rule.holds(facts))
+}
+
+/// What puts the shape that was asked for before all: more than any score.
+const ASKED: f64 = 100.0;
 
 /// Scores nearer than this are equal but for rounding.
 const EQUAL: f64 = 1e-9;

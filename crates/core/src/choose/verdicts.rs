@@ -5,7 +5,7 @@ use super::decision::Decision;
 use super::facts::Facts;
 use super::rules::{Record, holds};
 use crate::base::codes::{BaitForm, Topic, TurnTo};
-use crate::tables::rules::{Rule, Step};
+use crate::tables::rules::{Rule, ShapeRule, Step};
 use crate::tables::when::Flag;
 
 /// The rules that were taken, each list in the order in which it is said.
@@ -27,6 +27,8 @@ pub struct Verdicts<'t> {
     pub rigging: Vec<&'t Rule>,
     /// Steps of the retrieve.
     pub retrieve: Vec<&'t Rule>,
+    /// What speaks for the shape tied on, besides its traits.
+    pub shape: Vec<&'t Rule>,
     /// How the rig is brought.
     pub brought: Brought<'t>,
     /// How long a lift of it falls, s, played at half the cast; none before it was
@@ -64,6 +66,7 @@ impl<'t> Verdicts<'t> {
             notes,
             cautions: record.all(Topic::Caution, &rules.cautions, &facts),
             turns: turns(d, &facts, &mut record),
+            shape: spoken_for(d, &facts, &mut record),
             bait_turns: bait_turns(d, &facts, &mut record),
             advice: record.all(Topic::Advice, &rules.advice, &facts),
             rigging: rigging(d, &facts, &mut record),
@@ -83,6 +86,16 @@ impl<'t> Verdicts<'t> {
             facts,
         }
     }
+}
+
+/// What speaks for the shape tied on, besides its traits; the rules of the rig's other
+/// shapes are asked too.
+fn spoken_for<'t>(d: &Decision<'t>, facts: &Facts, record: &mut Record) -> Vec<&'t Rule> {
+    let tied = |r: &&ShapeRule| r.shape == d.shape.code;
+    let known = |r: &&ShapeRule| d.on.rig.shapes.contains_key(&r.shape);
+    let rules = d.on.tables.rules.shapes.iter().filter(known);
+    let taken = rules.filter(|r| record.ask(Topic::Shape, &r.rule, facts, tied(r)));
+    taken.map(|r| &r.rule).collect()
 }
 
 /// Each thing once, and a rig never to itself.

@@ -3,7 +3,8 @@
 
 use crate::base::codes::{LowerBound, UpperBound};
 use crate::base::{Mass, Rung};
-use crate::choose::needs::Needs;
+use crate::choose::needs::{Met, Needs};
+use crate::physics::sink::HeadBody;
 
 /// Between which masses a head does its job, and which rung is tied on.
 #[derive(Debug, Clone, Copy)]
@@ -85,5 +86,34 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
         upper,
         rung,
         crossed,
+    }
+}
+
+/// Whether a heavier rung than one would be chosen: what [`choose`] says, for less
+/// work. `metal` is a head as heavy as the rung, in whatever shape.
+#[must_use]
+pub fn asks_heavier(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &HeadBody) -> bool {
+    let Some(next) = rungs.get(rung + 1) else {
+        return false;
+    };
+    match needs.met_by(metal) {
+        Met::All => false,
+        // A rung may be bound from below, and yet no rod throws the next.
+        Met::Not => next.mass <= needs.heaviest_thrown(),
+        Met::ButForSpeed => needs.allows(next.mass),
+    }
+}
+
+/// Whether a lighter rung than one would be chosen; `metal` is a head as heavy as the
+/// rung below it.
+#[must_use]
+pub fn asks_lighter(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &HeadBody) -> bool {
+    let (Some(now), true) = (rungs.get(rung), rung > 0) else {
+        return false;
+    };
+    match needs.met_by(metal) {
+        Met::All => true,
+        Met::Not => now.mass > needs.heaviest_thrown(),
+        Met::ButForSpeed => !needs.allows(now.mass),
     }
 }

@@ -6,8 +6,8 @@ use super::fall::{beads, mps, sink};
 use crate::MODEL_VERSION;
 use crate::answer::reasons::Reasons;
 use crate::answer::{
-    Answer, BaitMeasured, Excluded, JudgedNeed, MaterialReport, Retrieve, RigPlace, RungReport,
-    RunnerUp, SchoolAnswer, Step, Weight, Window,
+    Answer, BaitMeasured, Excluded, HookTied, JudgedNeed, MaterialReport, Retrieve, RigPlace,
+    RungReport, RunnerUp, SchoolAnswer, Step, Weight, Window,
 };
 use crate::base::codes::{Material, School};
 use crate::base::text::labels;
@@ -20,8 +20,9 @@ use crate::choose::window::choose;
 use crate::explore::cast_ready;
 use crate::explore::conflict::{WaysOut, ways_out};
 use crate::explore::judge::judge;
-use crate::explore::steps;
+use crate::explore::steps::{self, Turning};
 use crate::say;
+use crate::tables::rules::Rule;
 
 /// The whole answer but for the other rigs. `reasons` may hold some already;
 /// the record of every rule asked goes with it.
@@ -37,7 +38,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     }
     say::school(d, &mut reasons);
     say::weight(d, &mut reasons);
-    say::shape(d, &mut reasons);
+    say::shape(d, &v, &mut reasons);
     say::hook(d, &mut reasons);
     say::point(d, &mut reasons);
     let head = say::head(d);
@@ -86,7 +87,11 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         assumed: on.request.assumed.clone(),
         weight: weight(d, ways.as_ref()),
         reasons: say::reasons(&reasons, on.options.units),
-        hook: d.hook.clone(),
+        hook: if d.fit.fits {
+            HookTied::Fits(d.hook.clone())
+        } else {
+            HookTied::Nearest(d.hook.clone())
+        },
         runners_up: Vec::new(),
         rigs: Vec::new(),
         excluded: Vec::new(),
@@ -182,26 +187,36 @@ fn materials(d: &Decision<'_>) -> Vec<MaterialReport> {
 
 fn step_up(d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Step> {
     let heavier = d.on.rungs.get(d.choice.rung + 1)?;
-    let habit = v.heavier.map(|r| say::rule(r, d, v));
-    Some(say::step(heavier, &steps::up(d), habit, d.on.options.units))
+    step(d, v, heavier, (steps::up(d), v.heavier))
 }
 
 fn step_down(d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Step> {
     let lighter = d.on.rungs.get(d.choice.rung.checked_sub(1)?)?;
-    let habit = v.lighter.map(|r| say::rule(r, d, v));
-    Some(say::step(
-        lighter,
-        &steps::down(d),
-        habit,
-        d.on.options.units,
-    ))
+    step(d, v, lighter, (steps::down(d), v.lighter))
+}
+
+/// A step to a rung beside the one tied on, where something turns the choice to it or
+/// habit does; no other is offered.
+fn step(
+    d: &Decision<'_>,
+    v: &Verdicts<'_>,
+    rung: &Rung,
+    (turnings, habit): (Vec<Turning>, Option<&Rule>),
+) -> Option<Step> {
+    if turnings.is_empty() && habit.is_none() {
+        return None;
+    }
+    let habit = habit.map(|r| say::rule(r, d, v));
+    Some(say::step(d, rung, &turnings, habit))
 }
 
 fn rung_reports(d: &Decision<'_>) -> Vec<RungReport> {
     let near = d.choice.rung.saturating_sub(1)..=d.choice.rung + 1;
     let report = |(i, rung): (usize, &Rung)| {
-        let fall = d.needs.fall(&d.needs.head(rung.mass));
-        let time = fall.time().map(|t| t.get::<second>());
+        let head = d.needs.head(rung.mass);
+        let fall = d.needs.fall(&head);
+        let down = d.needs.let_down(&head);
+        let time = down.time().map(|t| t.get::<second>());
         RungReport {
             label: rung.label.into(),
             oz: round(ounces(rung.mass), 5),
@@ -210,7 +225,7 @@ fn rung_reports(d: &Decision<'_>) -> Vec<RungReport> {
             time_s: time.map(|t| round(t, 1)),
             speed_mps: round(mps(fall), 3),
             depth_by_second: if near.contains(&i) {
-                beads(&fall, time)
+                beads(&down, time)
             } else {
                 Vec::new()
             },

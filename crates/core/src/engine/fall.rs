@@ -6,6 +6,7 @@ use crate::answer::Sink;
 use crate::base::{Time, round};
 use crate::choose::decision::Decision;
 use crate::choose::own_drag::OwnFall;
+use crate::explore::cast_ready::held;
 use crate::physics::sink::{self, Fall};
 
 /// A steady fall, m/s.
@@ -25,6 +26,7 @@ pub(super) fn sink(d: &Decision<'_>) -> Sink {
         speed_mps: round(mps(d.fall), 3),
         time_s: round(d.time_s(), 2),
         down_s: round(d.down_s(), 1),
+        down_by: Some(held(d.way_down)),
         band_mps: band,
         slack_mps: round(mps(slack), 2),
         target_mps: round(needs.setting.target.get::<meter_per_second>(), 3),

@@ -4,6 +4,8 @@
 mod compose;
 mod fall;
 
+use std::borrow::Cow;
+
 use crate::answer::reasons::Reasons;
 use crate::answer::{Answer, Gaps, OwnAnswer};
 use crate::base::Mass;
@@ -30,7 +32,7 @@ use crate::tables::{DataError, Tables};
 /// let question = br#"{"rig": "ned", "water": {"depth_m": 3}}"#;
 /// let request = PickRequest::from_json(question).expect("a sound question");
 /// let answer = engine.pick(&request, Options::default());
-/// assert_eq!(answer.weight.label, "3/64 oz");
+/// assert_eq!(answer.weight.label, "1/16 oz");
 /// ```
 #[derive(Debug)]
 pub struct Engine {
@@ -62,9 +64,17 @@ impl Engine {
         &self.chooser.tables
     }
 
+    /// A question as it is answered: on a rig with that rig's usual bait where none was
+    /// named.
+    #[must_use]
+    pub fn settled<'q>(&self, request: &'q PickRequest) -> Cow<'q, PickRequest> {
+        self.chooser.settled(request)
+    }
+
     /// Answers a question: for the rig asked, or for the best of the nine.
     #[must_use]
     pub fn pick(&self, request: &PickRequest, options: Options) -> Answer {
+        let request = &*self.settled(request);
         if !options.others
             && let Some(rig) = request.rig
         {
@@ -106,6 +116,7 @@ impl Engine {
     /// The weight for a bait and rig over depth and one other condition.
     #[must_use]
     pub fn card(&self, request: &PickRequest, options: Options, axis: Axis) -> Card {
+        let request = &*self.settled(request);
         let rig = self.chooser.rig_for(request, options);
         card(&self.chooser.rig_on(request, options, rig), axis)
     }
@@ -121,6 +132,7 @@ impl Engine {
         rig: Rig,
         (things, index): (&[&Item], &BoxIndex),
     ) -> OwnAnswer {
+        let request = &*self.settled(request);
         let on = self.chooser.rig_on(request, options, rig);
         let decision = on.decide();
         let found = from_box(&decision, things, index);
@@ -137,7 +149,7 @@ impl Engine {
     /// The rig that an answer ties on, or the same with another head.
     #[must_use]
     pub fn cast_rig(&self, request: &PickRequest, options: Options, head: Option<Mass>) -> CastRig {
-        cast_ready::cast_rig(&self.chooser, request, options, head)
+        cast_ready::cast_rig(&self.chooser, &self.settled(request), options, head)
     }
 
     /// The cast of a question over a bottom, in its usual way.
@@ -149,7 +161,7 @@ impl Engine {
         head: Option<Mass>,
         over: (Profile, Direction),
     ) -> (CastRig, Setup) {
-        cast_ready::cast_over(&self.chooser, request, options, head, over)
+        cast_ready::cast_over(&self.chooser, &self.settled(request), options, head, over)
     }
 
     /// The hook that a rig would take for a bait in open water: size and cut.

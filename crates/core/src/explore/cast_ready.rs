@@ -1,10 +1,11 @@
 //! The rig of an answer, made ready to be cast: what Cast plays is what Pick
 //! says, since both read one decision.
 
-use crate::base::codes::{Direction, FallBy};
+use crate::base::codes::{Course, Direction, FallBy};
 use crate::base::{Mass, grams, limits, plain};
 use crate::cast::{Cast, CastRig, Keep, Lure, Postures, Profile, Setup};
 use crate::choose::decision::Decision;
+use crate::choose::rules::holds;
 use crate::choose::{Chooser, Options};
 use crate::physics::hold;
 use crate::question::PickRequest;
@@ -55,8 +56,17 @@ fn cast(
 ) -> (CastRig, Setup) {
     let (rig, asked) = (ready(d, head), d.on.request);
     let water = &asked.water;
-    let usual = Setup::usual(&rig, profile, asked.cast_m);
+    let below = d.course.code == Course::Vertical;
+    let out = if below {
+        Setup::under_tip(hold::ROD_M)
+    } else {
+        asked.cast_m
+    };
+    let usual = Setup::usual(&rig, profile, out);
     let setup = Setup {
+        below,
+        // A lift is let down again as the lure was.
+        fall_after: if below { rig.fall } else { rig.fall_after },
         count: rig.count_s,
         direction,
         current: (water.current_mps, usual.current.1),
@@ -72,7 +82,7 @@ fn cast(
 /// current carries each fall another way.
 #[must_use]
 pub fn lift_s(d: &Decision<'_>) -> Option<f64> {
-    if d.on.conditions.current_mps > CARRIED_MPS {
+    if !holds(&d.on.tables.courses.falls_alike, &d.facts()) {
         return None;
     }
     let flat = Profile::flat(d.on.conditions.depth_m);
@@ -89,12 +99,6 @@ pub fn held(way: WayDown) -> FallBy {
         WayDown::TightLine => FallBy::Tight,
     }
 }
-
-/// How far under the fish a lure that is killed off the bottom falls, m (v0).
-const KILLED_M: f64 = 0.3;
-
-/// A current from which no two falls of a lift last as long, m/s (v0).
-const CARRIED_MPS: f64 = 0.1;
 
 fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
     let on = d.on;
@@ -146,9 +150,10 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
         fish_at: on.request.fish_at,
         keep: Keep {
             depth: d.reach_m(),
-            under: off.then(|| d.reach_m() + KILLED_M),
+            under: off.then(|| d.reach_m() + s.swim.killed_m),
             slowest: s.swim.slowest,
             quickest: s.swim.quickest,
+            within: s.swim.kept_within_m,
         },
         stand: s.stand.get::<meter>(),
     }

@@ -49,6 +49,8 @@ pub struct HeadFound {
     pub rungs_off: i32,
     /// Its fall.
     pub fall: Fall,
+    /// The same as it is let down.
+    pub down: Fall,
     /// Needs that it is too light for.
     pub too_light: Vec<LowerBound>,
     /// Needs that it is too heavy for.
@@ -355,6 +357,7 @@ impl Matching<'_> {
             serves: too_light.is_empty() && too_heavy.is_empty() && hooks,
             rungs_off: self.rungs_off(mass),
             fall: falls.fall(&falls.head(mass)),
+            down: falls.let_down(&falls.head(mass)),
             too_light,
             too_heavy,
             hook,

@@ -96,13 +96,16 @@ fn at(dial: &Dial, from: &Conditions, value: f64) -> Conditions {
 }
 
 /// Finds where a test turns between a value at which it holds and one at which
-/// it fails.
+/// it fails; nothing where it does not.
 fn turn(
     dial: &Dial,
     from: &Conditions,
-    (mut holds, mut fails): (f64, f64),
+    (mut fails, mut holds): (f64, f64),
     test: &dyn Fn(&Conditions) -> bool,
-) -> f64 {
+) -> Option<f64> {
+    if holds == fails || !test(&at(dial, from, holds)) {
+        return None;
+    }
     while (holds - fails).abs() > dial.fine {
         let middle = holds.midpoint(fails);
         if test(&at(dial, from, middle)) {
@@ -111,24 +114,17 @@ fn turn(
             fails = middle;
         }
     }
-    holds.midpoint(fails)
+    Some(holds.midpoint(fails))
 }
 
-/// The conditions above which the rung tied on no longer does the job, nearest
-/// first; nothing where it does not do it now.
+/// The conditions above which a heavier head is tied on, nearest first.
 #[must_use]
 pub fn up(d: &Decision<'_>) -> Vec<Turning> {
     let c = &d.on.conditions;
-    let enough = |c: &Conditions| d.on.enough(c, &d.body);
-    if !enough(c) {
-        return Vec::new();
-    }
+    let heavier = |c: &Conditions| d.on.asks_heavier(c, d.choice.rung, &d.body);
     let found = DIALS.iter().filter_map(|dial| {
         let (now, most) = ((dial.get)(c), dial.limit.most);
-        if now >= most || enough(&at(dial, c, most)) {
-            return None;
-        }
-        let value = turn(dial, c, (now, most), &enough);
+        let value = turn(dial, c, (now, most.max(now)), &heavier)?;
         Some(Turning {
             dial,
             above: true,
@@ -139,25 +135,18 @@ pub fn up(d: &Decision<'_>) -> Vec<Turning> {
     nearest(found.collect())
 }
 
-/// The conditions below which the next lighter rung is enough, nearest first;
-/// nothing where it is enough now.
+/// The conditions below which a lighter head is tied on, nearest first.
 #[must_use]
 pub fn down(d: &Decision<'_>) -> Vec<Turning> {
-    let Some(lighter) = d.choice.rung.checked_sub(1).and_then(|i| d.on.rungs.get(i)) else {
+    let Some(below) = d.choice.rung.checked_sub(1).and_then(|i| d.on.rungs.get(i)) else {
         return Vec::new();
     };
     let c = &d.on.conditions;
-    let body = d.needs.head(lighter.mass);
-    let enough = |c: &Conditions| d.on.enough(c, &body);
-    if enough(c) {
-        return Vec::new();
-    }
-    let below = |dial: &'static Dial, distance: fn(&Dial, f64, f64) -> f64| {
+    let body = d.needs.head(below.mass);
+    let lighter = |c: &Conditions| d.on.asks_lighter(c, d.choice.rung, &body);
+    let turned = |dial: &'static Dial, distance: fn(&Dial, f64, f64) -> f64| {
         let (now, least) = ((dial.get)(c), dial.limit.least);
-        if now <= least || !enough(&at(dial, c, least)) {
-            return None;
-        }
-        let value = turn(dial, c, (least, now), &enough);
+        let value = turn(dial, c, (now, least.min(now)), &lighter)?;
         Some(Turning {
             dial,
             above: false,
@@ -167,8 +156,8 @@ pub fn down(d: &Decision<'_>) -> Vec<Turning> {
     };
     let share = |d: &Dial, now: f64, value: f64| (now - value) / (now + 0.1 * d.usual);
     let degrees = |d: &Dial, now: f64, value: f64| (now - value) / d.usual;
-    let found = DIALS.iter().filter_map(|d| below(d, share));
-    nearest(found.chain(below(&COLDER, degrees)).collect())
+    let found = DIALS.iter().filter_map(|d| turned(d, share));
+    nearest(found.chain(turned(&COLDER, degrees)).collect())
 }
 
 fn nearest(mut found: Vec<Turning>) -> Vec<Turning> {

@@ -29,13 +29,16 @@ pub struct HookFit {
     pub too_long: bool,
     /// Whether the exit lies behind the tail root.
     pub past_tail_root: bool,
-    /// Whether it lies within every bound with its point free; else none that is
-    /// sold does, and this is the nearest.
+    /// Whether its point comes free within what length the bait bears; else no hook that
+    /// is sold does, and this is the nearest.
     pub fits: bool,
 }
 
 /// Gap asked for, below which a hook no longer counts as fitting.
 pub const TIGHT: f64 = 0.94;
+
+/// Gap asked for, below which the plastic does not give far enough for the point to come free (v0).
+const NO_ROOM: f64 = 0.75;
 
 /// Share of the wanted length under which a hook misses tail bites (v0).
 const SHORT: f64 = 0.72;
@@ -165,6 +168,14 @@ impl Asked<'_> {
         }
     }
 
+    /// Whether a hook of these measures goes in the bait at all: looser than what is best.
+    fn takes(&self, gap_mm: f64, length_mm: f64) -> bool {
+        let share = length_mm / self.bait_mm();
+        let room = gap_mm >= NO_ROOM * self.wanted_gap(self.bait.depth.get::<millimeter>());
+        let root = self.rule.past_root * self.bait.tail_root.get::<millimeter>();
+        room && share <= self.lengths().1 && share >= self.rule.length_least && length_mm <= root
+    }
+
     /// What speaks against a size: 0 is perfect.
     fn cost(&self, gap_mm: f64, length_mm: f64, wanted_gap: f64) -> f64 {
         let rule = self.rule;
@@ -287,7 +298,7 @@ pub fn fit(tables: &Tables, asked: &Asked<'_>, wire: Wire) -> HookFit {
         length_ratio: measured.length_mm / asked.bait_mm(),
         too_long: measured.length_mm / asked.bait_mm() > asked.lengths().1,
         past_tail_root: exit_mm > asked.bait.tail_root.get::<millimeter>(),
-        fits: asked.lies(gap_mm, measured.length_mm, asked.wanted_gap(depth_mm)) == Lies::Free,
+        fits: asked.takes(gap_mm, measured.length_mm),
     }
 }
 

@@ -21,6 +21,15 @@ pub struct Entry {
     pub down: f64,
 }
 
+impl Entry {
+    /// That of what is let down from the rod.
+    pub const LET_DOWN: Self = Self {
+        time: 0.0,
+        out: 0.0,
+        down: 0.0,
+    };
+}
+
 /// A body thrown so that it comes down `range` m away: its launch speed is
 /// found by bisection. `mass` in kg, `drag_area` (Cd·A) in m².
 ///

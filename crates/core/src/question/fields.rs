@@ -52,6 +52,7 @@ pub const CODE_FIELDS: &[(&str, Codes)] = &[
     ("pressure", Pressure::words),
     ("school", School::words),
     ("course", Course::words),
+    ("shape", Shape::words),
     ("toothy_fish", Toothy::words),
     ("views.stand_up", StandUpView::words),
     ("views.spring", SpringView::words),

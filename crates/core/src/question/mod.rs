@@ -28,7 +28,7 @@ use serde::{Deserialize, Serialize};
 use crate::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView, Toothy,
+    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy,
 };
 
 /// A request as it is stored and sent back: the contract's JSON, complete.
@@ -57,6 +57,9 @@ pub struct PickRequest {
     /// How it is to be brought; none takes what rig, fish and mood usually ask.
     #[serde(default)]
     pub course: Option<Course>,
+    /// The shape of head to be tied on; none takes what suits best.
+    #[serde(default)]
+    pub shape: Option<Shape>,
     /// How likely fish with teeth take it; older questions said only yes or no.
     #[serde(deserialize_with = "toothy")]
     pub toothy_fish: Toothy,

@@ -10,18 +10,19 @@ use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, fl
 use crate::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView,
+    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView,
 };
 use crate::base::limits;
 use crate::base::text::{Arg, sentences};
 use crate::base::{FieldError, UnitSystem};
 
-/// Depth taken where none is given, m.
-const USUAL_DEPTH_M: f64 = 3.0;
-/// Wind taken where none is given, m/s: a light breeze.
-const USUAL_WIND_MPS: f64 = 2.0;
-/// Cast taken where none is given, m.
-const USUAL_CAST_M: f64 = 20.0;
+/// What is taken where none is given, a round number in each reader's units: 3 m or
+/// 10 ft of depth, a light breeze of 2 m/s or 5 mph, a cast of 20 m or 65 ft.
+const USUAL_DEPTH_M: (f64, f64) = (3.0, 3.048);
+/// See [`USUAL_DEPTH_M`].
+const USUAL_WIND_MPS: (f64, f64) = (2.0, 2.235_2);
+/// See [`USUAL_DEPTH_M`].
+const USUAL_CAST_M: (f64, f64) = (20.0, 19.812);
 
 impl PickRequest {
     /// Reads the contract's JSON text.
@@ -108,8 +109,9 @@ impl PickRequest {
             pressure: code!(r, "pressure", Pressure).unwrap_or(Pressure::Low),
             school: code!(r, "school", School),
             course: code!(r, "course", Course),
+            shape: code!(r, "shape", Shape),
             toothy_fish: r.toothy(),
-            cast_m: r.number_or(&limits::CAST, USUAL_CAST_M),
+            cast_m: r.usual(&limits::CAST, USUAL_CAST_M),
             retrieve_mps: r.number(&limits::RETRIEVE),
             retrieve_turns_ps: r.number(&limits::TURNS),
             reel_turn_m: r.number(&limits::REEL_TURN),
@@ -135,8 +137,8 @@ fn read_bait(r: &mut Reader<'_>) -> Bait {
 
 fn read_water(r: &mut Reader<'_>) -> WaterConditions {
     r.note_if_absent(limits::TEMPERATURE.field);
-    let depth_m = r.number_or(&limits::DEPTH, USUAL_DEPTH_M);
-    let wind_mps = r.number_or(&limits::WIND, USUAL_WIND_MPS);
+    let depth_m = r.usual(&limits::DEPTH, USUAL_DEPTH_M);
+    let wind_mps = r.usual(&limits::WIND, USUAL_WIND_MPS);
     WaterConditions {
         depth_m,
         depth_max_m: r.upper_end(&limits::DEPTH_MAX, depth_m),
@@ -148,7 +150,7 @@ fn read_water(r: &mut Reader<'_>) -> WaterConditions {
         wind_mps,
         wind_max_mps: r.upper_end(&limits::WIND_MAX, wind_mps),
         drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
-        light: code!(r, "water.light", Light).unwrap_or(Light::Bright),
+        light: code!(r, "water.light", Light, Light::Bright),
         fish_depth_m: fish_depth(r, depth_m),
     }
 }

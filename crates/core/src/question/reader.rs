@@ -32,6 +32,15 @@ impl Reader<'_> {
         self.number(limit).unwrap_or(usual)
     }
 
+    /// A number, or what is usual in the reader's units: metric, imperial.
+    pub(super) fn usual(&mut self, limit: &Limit, (metric, imperial): (f64, f64)) -> f64 {
+        let usual = match self.system {
+            UnitSystem::Metric => metric,
+            UnitSystem::Imperial => imperial,
+        };
+        self.number_or(limit, usual)
+    }
+
     /// The upper end of a range; one that is the lower end again is none.
     pub(super) fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
         let upper = self.number(limit)?;

@@ -51,7 +51,7 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
     let rung = d.rung();
     let label = Arg::Word(rung.label);
     let said = if d.choice.crossed == Crossed::NoRung {
-        sentences::conflict_no_rung(both(lower.0, (2, 1)), both(upper.0, (2, 1)), label)
+        sentences::conflict_no_rung(both(lower.0), both(upper.0), label)
     } else {
         let so = match (upper.1, rung.mass < lower.0) {
             (UpperBound::RodMax, _) => match rod_most_g(d.on.request, d.on.tables) {
@@ -66,9 +66,9 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
             (_, false) => sentences::does_the_work(label),
         };
         sentences::conflict_bounds(
-            both(lower.0, (2, 1)),
+            both(lower.0),
             words_of("LowerNeeds", lower.1.code()),
-            both(upper.0, (2, 1)),
+            both(upper.0),
             words_of("UpperSuffers", upper.1.code()),
             so.into(),
         )

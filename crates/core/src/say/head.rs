@@ -12,6 +12,7 @@ use crate::base::round;
 use crate::base::text::{Arg, Said, capital, sentences};
 use crate::choose::decision::Decision;
 use crate::choose::tie;
+use crate::choose::verdicts::Verdicts;
 use crate::tables::ShapeRow;
 
 /// Traits below which a shape hangs up in wood.
@@ -45,7 +46,7 @@ pub fn eye(d: &Decision<'_>) -> Text {
 }
 
 /// Says why this shape, and what speaks against it.
-pub fn shape(d: &Decision<'_>, reasons: &mut Reasons) {
+pub fn shape(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) {
     let (on, r, c) = (d.on, d.on.request, &d.on.conditions);
     let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
     let Some(((best_score, best), rest)) = ranked.split_first() else {
@@ -59,7 +60,20 @@ pub fn shape(d: &Decision<'_>, reasons: &mut Reasons) {
     };
     let name = Arg::Text(capital(best.code.label()));
     let says = words_of("ShapeSays", best.code.code());
-    reasons.pro(about, basis, sentences::shape_by_traits(name, place, says));
+    if r.shape == Some(best.code) {
+        reasons.pro(about, basis, sentences::shape_asked(name, says));
+        if on.shape_shut() {
+            reasons.con(about, basis, shape_shut(d));
+        } else if let Some(other) = on.shapes.would_suit(c.current_mps, c.retrieve_mps) {
+            let said = sentences::shape_would_suit(Arg::Word(other.code.label()));
+            reasons.con(about, basis, said);
+        }
+    } else {
+        reasons.pro(about, basis, sentences::shape_by_traits(name, place, says));
+    }
+    for rule in &v.shape {
+        reasons.pro(about, basis, Said::plain(rule.code));
+    }
     if let Some((score, second)) = rest.first()
         && best_score - score < on.tables.conditions.shape.close
     {
@@ -79,9 +93,19 @@ pub fn shape(d: &Decision<'_>, reasons: &mut Reasons) {
     }
 }
 
+/// Why the shape tied on, which was asked for, cannot be fished there.
+#[must_use]
+pub fn shape_shut(d: &Decision<'_>) -> Said {
+    shut(d, d.shape)
+}
+
 /// Why a shape cannot be fished there: by its cover, its bottom, or where the fish are.
 #[must_use]
 pub fn shut_out(d: &Decision<'_>, row: &ShapeRow) -> Text {
+    shut(d, row).text(d.on.options.units)
+}
+
+fn shut(d: &Decision<'_>, row: &ShapeRow) -> Said {
     let r = d.on.request;
     let place = if row.shut.cover.contains(&r.water.cover) {
         r.water.cover.label()
@@ -90,8 +114,7 @@ pub fn shut_out(d: &Decision<'_>, row: &ShapeRow) -> Text {
     } else {
         r.fish_at.label()
     };
-    let said = sentences::shape_shut_out(Arg::Word(row.code.label()), Arg::Word(place));
-    said.text(d.on.options.units)
+    sentences::shape_shut_out(Arg::Word(row.code.label()), Arg::Word(place))
 }
 
 /// Says why this tie and keeper.

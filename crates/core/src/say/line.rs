@@ -34,6 +34,7 @@ pub fn line(d: &Decision<'_>, reasons: &mut Reasons) -> (Line, Rod) {
         kind: code.into(),
         main_lb: chosen.main_lb,
         leader_lb: chosen.leader.lb,
+        leader_m: chosen.leader_m,
         computed_with: chosen.kind,
         computed_mm: chosen.mm,
     };

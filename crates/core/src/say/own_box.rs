@@ -103,7 +103,7 @@ fn head(found: &HeadFound, d: &Decision<'_>) -> OwnHead {
         serves: found.serves,
         rungs_off: found.rungs_off,
         speed_mps: round(found.fall.speed().get::<meter_per_second>(), 3),
-        time_s: found.fall.time().map(|t| round(t.get::<second>(), 2)),
+        time_s: found.down.time().map(|t| round(t.get::<second>(), 2)),
         too_light: found.too_light.clone(),
         too_heavy: found.too_heavy.clone(),
         costs: costs.iter().map(|c| c.text(units).into_owned()).collect(),

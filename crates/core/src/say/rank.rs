@@ -2,7 +2,7 @@
 
 use crate::answer::Text;
 use crate::answer::reasons::Reasons;
-use crate::base::codes::{Basis, Topic};
+use crate::base::codes::{Basis, Cover, Topic};
 use crate::base::text::{Arg, sentences};
 use crate::choose::rank::{Consideration, Ranked, strongest};
 use crate::choose::rig_on_question::RigOnQuestion;
@@ -14,6 +14,7 @@ pub(super) fn words(on: &RigOnQuestion<'_>, c: Consideration) -> Arg {
         Consideration::Form => sentences::rank_form(Arg::Word(r.bait.form.label())),
         Consideration::Length if r.bait.length_mm < on.rig.bait.least_mm => sentences::rank_short(),
         Consideration::Length => sentences::rank_long(),
+        Consideration::Cover if r.water.cover == Cover::None => sentences::rank_no_cover(),
         Consideration::Cover => return Arg::Word(r.water.cover.label()),
         Consideration::Bottom => sentences::rank_bottom(Arg::Word(r.water.bottom.label())),
         Consideration::FishAt => sentences::rank_fish_at(Arg::Word(r.fish_at.label())),
@@ -27,6 +28,9 @@ pub(super) fn words(on: &RigOnQuestion<'_>, c: Consideration) -> Arg {
         Consideration::Current => sentences::rank_current(Arg::Speed(at.current_mps)),
         Consideration::Wind => sentences::rank_wind(Arg::Wind(at.wind_mps)),
         Consideration::Crossed => sentences::rank_crossed(),
+        Consideration::Shape => {
+            sentences::rank_not_on_shape(Arg::Word(r.shape.map_or("", |s| s.label())))
+        }
     };
     said.into()
 }

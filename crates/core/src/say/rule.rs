@@ -4,15 +4,17 @@ use std::borrow::Cow;
 
 use crate::answer::{Coded, SchoolAnswer, Switch, Text};
 use crate::base::codes::School;
-use crate::base::grams;
 use crate::base::text::{Arg, Said, fill, sentences};
+use crate::base::{Mass, grams};
 use crate::choose::decision::Decision;
 use crate::choose::rod::rod_most_g;
 use crate::choose::verdicts::Verdicts;
 use crate::explore::cast_ready::held;
 use crate::physics::hold;
 use crate::tables::rules::{Hole, Rule};
-use uom::si::length::millimeter;
+use uom::si::{length::millimeter, mass::ounce};
+
+use super::weight::bought;
 
 /// Turns of the handle a second at which one says so; slower ones are said as
 /// seconds for a turn.
@@ -52,11 +54,11 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::Rig => Arg::Word(rig.code.label()),
         Hole::RigLeast => Arg::Size(rig.bait.least_mm),
         Hole::RigMost => Arg::Size(rig.bait.most_mm),
-        Hole::Count => Arg::Number(d.count_s().unwrap_or_else(|| d.time_s()).max(1.0), 0),
+        Hole::Count => Arg::Number(d.count_s().unwrap_or_else(|| d.down_s()).max(1.0), 0),
         Hole::FishDepth => Arg::Distance(d.reach_m()),
-        Hole::Carried => Arg::Distance(hold::carried_m(c.current_mps, d.time_s())),
-        Hole::UsualLeast => Arg::Number(rig.usual_oz.0, 3),
-        Hole::UsualMost => Arg::Number(rig.usual_oz.1, 3),
+        Hole::Carried => Arg::Distance(hold::carried_m(c.current_mps, d.down_s())),
+        Hole::UsualLeast => bought(Mass::new::<ounce>(rig.usual_oz.0)),
+        Hole::UsualMost => bought(Mass::new::<ounce>(rig.usual_oz.1)),
         Hole::Total => Arg::Number(grams(d.total), 1),
         Hole::RodMost => Arg::Number(rod_most_g(r, on.tables)?, 1),
         Hole::BaitMost => {
@@ -74,6 +76,7 @@ fn value(hole: Hole, d: &Decision<'_>, v: &Verdicts<'_>) -> Option<Arg> {
         Hole::LiftTime => Arg::Number(v.lift_s?, 1),
         Hole::Longer => Arg::Size(on.longer_bait_mm()),
         Hole::Shorter => Arg::Size(on.shorter_bait_mm()),
+        Hole::HookedDepth => Arg::Size(d.hooked_depth()?.get::<millimeter>()),
         Hole::SlimDepth => Arg::Size(on.bait.depth_band.0.get::<millimeter>()),
         Hole::FatDepth => Arg::Size(on.bait.depth_band.1.get::<millimeter>()),
         Hole::SlimHook => Arg::Text(on.hook_band()?.0.to_owned()),

@@ -2,12 +2,18 @@
 
 use crate::answer::{Step, Text, Trigger};
 use crate::base::text::{Arg, Said, sentences};
-use crate::base::{Dimension, Rung, UnitSystem, grams, limits, ounces, round};
+use crate::base::{Dimension, Rung, grams, limits, ounces, round};
+use crate::choose::decision::Decision;
 use crate::explore::steps::Turning;
 
-/// A value as a dial's sentence prints it.
-fn value(turning: &Turning) -> Arg {
+use super::rule::turns;
+
+/// A value as a dial's sentence prints it; a speed of the reel in turns of its handle.
+fn value(turning: &Turning, turn_m: f64) -> Arg {
     let v = turning.value;
+    if turning.dial.limit.field == limits::RETRIEVE.field {
+        return turns(v / turn_m);
+    }
     match turning.dial.dimension {
         Dimension::Distance => Arg::Distance(v),
         Dimension::Size => Arg::Size(v),
@@ -17,8 +23,9 @@ fn value(turning: &Turning) -> Arg {
     }
 }
 
-fn trigger(turning: &Turning, units: UnitSystem) -> Trigger {
-    let (value, over) = (value(turning), turning.above);
+fn trigger(turning: &Turning, d: &Decision<'_>) -> Trigger {
+    let value = value(turning, d.on.request.turn_m());
+    let over = turning.above;
     let field = turning.dial.limit.field;
     let said: Said = match (field, over) {
         (f, true) if f == limits::WIND.field => sentences::trigger_wind_over(value),
@@ -37,19 +44,20 @@ fn trigger(turning: &Turning, units: UnitSystem) -> Trigger {
         field: field.into(),
         above: over,
         value: round(turning.value, 3),
-        text: said.text(units),
+        text: said.text(d.on.options.units),
     }
 }
 
 /// A step to a rung: its triggers, and what the trade adds to them.
 #[must_use]
-pub fn step(rung: &Rung, found: &[Turning], habit: Option<Text>, units: UnitSystem) -> Step {
+pub fn step(d: &Decision<'_>, rung: &Rung, found: &[Turning], habit: Option<Text>) -> Step {
+    let units = d.on.options.units;
     let mut step = Step {
         oz: round(ounces(rung.mass), 5),
         g: round(grams(rung.mass), 2),
         label: rung.label.into(),
         when: Text::default(),
-        triggers: found.iter().map(|t| trigger(t, units)).collect(),
+        triggers: found.iter().map(|t| trigger(t, d)).collect(),
     };
     let near = step.near().iter().map(|t| t.text.clone());
     let either = |first: Text, second: Text| {

@@ -4,7 +4,7 @@
 use crate::answer::{Considered, Text};
 use crate::base::codes::{LowerBound, Topic, UpperBound};
 use crate::base::text::{Arg, Said, sentences};
-use crate::base::{Mass, UnitSystem};
+use crate::base::{Mass, UnitSystem, grams, ounces};
 use crate::choose::decision::Decision;
 use crate::choose::rank::Ranked;
 use crate::choose::rules::{Entry, Record};
@@ -14,7 +14,6 @@ use uom::si::velocity::meter_per_second;
 
 use super::rank::words;
 use super::school::{why_point, why_school};
-use super::weight::both;
 
 struct Trace {
     all: Vec<Considered>,
@@ -72,7 +71,8 @@ fn rigs(d: &Decision<'_>, ranked: &[Ranked<'_>], trace: &mut Trace) {
 }
 
 fn mass(m: Mass) -> Arg {
-    both(m, (4, 2))
+    let (oz, g) = (Arg::Number(ounces(m), 4), Arg::Number(grams(m), 2));
+    sentences::oz_and_g(oz, g).into()
 }
 
 fn weights(d: &Decision<'_>, trace: &mut Trace) {

@@ -5,23 +5,40 @@ use uom::si::{force::newton, time::second, velocity::meter_per_second};
 use crate::answer::reasons::Reasons;
 use crate::base::codes::{Basis, LowerBound, Topic, UpperBound};
 use crate::base::text::{Arg, Said, sentences};
-use crate::base::{Force, GRAVITY, Mass, Velocity, grams, ounces};
+use crate::base::{Force, GRAVITY, Ladder, Mass, Velocity, grams, maths, ounces, rungs};
 use crate::choose::decision::Decision;
 use crate::choose::own_drag::OwnFall;
+use crate::explore::cast_ready::held;
 
 /// A force as the weight that a hand knows, in grams.
 fn pull(n: Force) -> Arg {
     sentences::pull_in_grams(Arg::Number(n.get::<newton>() / GRAVITY * 1000.0, 1)).into()
 }
 
-/// A mass in both units.
-pub(super) fn both(m: Mass, places: (usize, usize)) -> Arg {
-    sentences::oz_and_g(
-        Arg::Number(ounces(m), places.0),
-        Arg::Number(grams(m), places.1),
-    )
-    .into()
+/// A mass in both units: ounces as the nearest fraction that one can buy, grams to a tenth.
+pub(super) fn both(m: Mass) -> Arg {
+    let g = Arg::Number(grams(m), 1);
+    let sold = rungs(Ladder::Ounces);
+    let lightest = sold.first().filter(|r| m < r.mass);
+    match lightest {
+        Some(r) => sentences::oz_under(Arg::Word(r.label.trim_end_matches(" oz")), g).into(),
+        None => sentences::oz_and_g(bought(m), g).into(),
+    }
 }
+
+/// Ounces as the nearest fraction that one can buy, without the unit.
+pub(super) fn bought(m: Mass) -> Arg {
+    let sold = rungs(Ladder::Ounces).into_iter().map(|r| (r.mass, r.label));
+    let away = |of: Mass| maths::ln((of / m).value).abs();
+    let nearest = sold.min_by(|a, b| away(a.0).total_cmp(&away(b.0)));
+    match nearest.filter(|n| away(n.0) < BOUGHT) {
+        Some((_, label)) => Arg::Word(label.trim_end_matches(" oz")),
+        None => Arg::Number(ounces(m), 2),
+    }
+}
+
+/// A mass that lies further from every head sold, as a logarithm, is told as it is.
+const BOUGHT: f64 = 0.2;
 
 fn speed(v: Velocity) -> Arg {
     Arg::Speed(v.get::<meter_per_second>())
@@ -41,6 +58,7 @@ pub fn lower(d: &Decision<'_>) -> Said {
             speed(needs.fall.least * s.target),
         ),
         LowerBound::Contact if needs.nose() >= d.choice.lower.0 => sentences::lower_contact_nose(),
+        LowerBound::Contact if s.drift > s.drawn => sentences::lower_contact_drift(speed(s.drift)),
         LowerBound::Contact => sentences::lower_contact(speed(s.drawn)),
         LowerBound::Feel if c.current_mps > 0.05 => {
             sentences::lower_feel_current(pull(needs.felt()))
@@ -77,7 +95,7 @@ pub fn upper(d: &Decision<'_>) -> Said {
             let quickest = s.swim.quickest * s.wound;
             sentences::upper_kept_up(Arg::Distance(d.reach_m()), speed(quickest))
         }
-        UpperBound::Everyday => sentences::upper_everyday(both(d.on.rig.everyday(), (3, 1))),
+        UpperBound::Everyday => sentences::upper_everyday(both(d.on.rig.everyday())),
         UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
     }
 }
@@ -85,11 +103,12 @@ pub fn upper(d: &Decision<'_>) -> Said {
 /// Why this weight.
 pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
     let (needs, about, basis) = (&d.needs, Topic::Weight, Basis::Physics);
-    let time = d.time_s();
+    let time = d.down_s();
     let fall = sentences::fall_speed(
         speed(d.fall.speed()),
-        Arg::Number(time, usize::from(time < 10.0)),
         Arg::Distance(d.on.conditions.depth_m),
+        Arg::Number(time, usize::from(time < 10.0)),
+        Arg::Word(held(d.way_down).label()),
         Arg::Word(d.school.label()),
         speed(needs.setting.target),
     );
@@ -99,7 +118,7 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
         let kept = sentences::keeps_its_depth(
             speed(needs.setting.wound),
             Arg::Distance(d.reach_m()),
-            both(needs.balanced(), (3, 1)),
+            both(needs.balanced()),
         );
         reasons.pro(about, basis, kept);
     } else {
@@ -119,9 +138,9 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
     }
     let (lower, upper) = (d.choice.lower, d.choice.upper);
     let window = sentences::window(
-        both(lower.0, (3, 1)),
+        both(lower.0),
         Arg::Word(lower.1.label()),
-        both(upper.0, (3, 1)),
+        both(upper.0),
         Arg::Word(upper.1.label()),
     );
     reasons.pro(about, basis, window);

@@ -9,7 +9,7 @@ use crate::base::codes::{
     Direction, EyeTurn, FallBy, FishAt, Forage, HangCause, HeadColourView, HookSetView, HookStyle,
     HookTemper, Judged, Keeper, LiftCause, Light, LineKind, LineView, LowerBound, Material, Mood,
     MoveKind, Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits,
-    Species, SpringView, StandUpView, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
+    Species, SpringView, StandUpView, Term, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
 };
 use crate::base::limits;
 use crate::base::text::{catalogue, sentences};
@@ -105,6 +105,15 @@ pub(super) fn words() -> Result<(), DataError> {
         ("WireSays", Wire::CODES),
         ("LowerNeeds", LowerBound::CODES),
         ("UpperSuffers", UpperBound::CODES),
+        ("RigSays", Rig::CODES),
+        ("HookStyleSays", HookStyle::CODES),
+        ("BaitFormSays", BaitForm::CODES),
+        ("BottomSays", Bottom::CODES),
+        ("CourseSays", Course::CODES),
+        ("TieSays", Tie::CODES),
+        ("KeeperTold", Keeper::CODES),
+        ("SchoolTold", School::CODES),
+        ("TermSays", Term::CODES),
         ("Axis", &["wind", "current", "retrieve", "drift"]),
     ];
     let known = |list: &str| lists.iter().find(|l| l.0 == list).map(|l| l.1);

@@ -18,7 +18,9 @@ row!(SwimRow {
     slowest: f64,
     quickest: f64,
     near: f64,
-    far: f64
+    far: f64,
+    kept_within_m: f64,
+    killed_m: f64
 });
 row!(HandFactors {
     speed: f64,
@@ -55,6 +57,7 @@ struct RawCourse {
 pub(super) struct RawCourses {
     course: Vec<RawCourse>,
     floats: Vec<RawRule>,
+    falls_alike: toml::Table,
     swim: SwimRow,
     hands: HandsRow,
 }
@@ -84,6 +87,7 @@ pub struct CourseRow {
 pub struct CourseTables {
     pub course: EnumMap<Course, CourseRow>,
     pub floats: Vec<Rule>,
+    pub falls_alike: When,
     pub swim: SwimRow,
     pub hands: HandsRow,
 }
@@ -115,6 +119,8 @@ impl CourseTables {
             course: total(FILE, rows, |r| r.code)?,
             floats: reader
                 .rules(&raw.floats)
+                .map_err(|what| DataError::wrong(FILE, what))?,
+            falls_alike: When::read(&raw.falls_alike, &rules.named)
                 .map_err(|what| DataError::wrong(FILE, what))?,
             swim: raw.swim,
             hands: raw.hands,

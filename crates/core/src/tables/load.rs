@@ -41,6 +41,7 @@ const RULES: &str = concat!(
     include_str!("../../data/rules/baits.toml"),
     include_str!("../../data/rules/phrases.toml"),
     include_str!("../../data/rules/ties.toml"),
+    include_str!("../../data/rules/shapes.toml"),
     include_str!("../../data/rules/fishing.toml"),
     include_str!("../../data/rules/conflicts.toml"),
 );

@@ -30,6 +30,12 @@ impl MoveKind {
     pub fn leaves_bottom(self) -> bool {
         matches!(self, Self::Hop | Self::Snap | Self::LiftKill | Self::Scoot)
     }
+
+    /// Whether the lure is drawn along the bottom by it.
+    #[must_use]
+    pub fn draws(self) -> bool {
+        matches!(self, Self::Drag | Self::Wind)
+    }
 }
 
 /// Least and most that a move may measure: m or s.

@@ -90,11 +90,17 @@ pub struct RigHook {
     pub least_wire: Option<Wire>,
     #[serde(default)]
     pub least_gap_mm: f64,
+    #[serde(default = "whole")]
+    pub past_root: f64,
     #[serde(default)]
     pub length_by_form: BTreeMap<BaitForm, f64>,
     #[serde(default)]
     pub gap_by_species: BTreeMap<Species, f64>,
     pub shank: Vec<Shank>,
+}
+
+fn whole() -> f64 {
+    1.0
 }
 
 /// How well a rig suits a question.

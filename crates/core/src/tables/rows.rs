@@ -168,7 +168,11 @@ row!(MaterialRow {
 row!(LeaderRow {
     likely_lb: (f64, f64),
     now_and_then_lb: f64,
-    trace_lb: (f64, f64)
+    trace_lb: (f64, f64),
+    usual_m: (f64, f64),
+    clear_m: (f64, f64),
+    likely_m: (f64, f64),
+    trace_m: (f64, f64)
 });
 row!(RodRow {
     overload: f64,

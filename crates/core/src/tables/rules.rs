@@ -6,7 +6,7 @@ use std::collections::BTreeMap;
 use serde::Deserialize;
 
 use super::when::{Named, When, number};
-use crate::base::codes::{BaitForm, LowerBound, Material, Tie, TurnTo, UpperBound};
+use crate::base::codes::{BaitForm, LowerBound, Material, Shape, Tie, TurnTo, UpperBound};
 use crate::base::text::{Message, catalogue};
 use crate::tables::when::NumberFact;
 
@@ -35,6 +35,7 @@ holes! {
     Moves = "moves", Speed = "speed", Longer = "longer", Shorter = "shorter", Value = "value",
     FishDepth = "fish_depth", SlimDepth = "slim_depth", FatDepth = "fat_depth", SlimHook = "slim_hook", FatHook = "fat_hook",
     BaitMost = "bait_most", Turns = "turns", LiftTime = "lift_time",
+    HookedDepth = "hooked_depth",
 }
 
 /// A rule.
@@ -66,6 +67,17 @@ pub enum Step {
     Say(Rule),
     /// The steps of a procedure, where the condition holds.
     Do(When, String),
+}
+
+/// What speaks for a shape of head on any rig that is tied on it.
+#[derive(Debug, Clone)]
+pub struct ShapeRule {
+    /// When it speaks for it.
+    pub rule: Rule,
+    /// The shape.
+    pub shape: Shape,
+    /// What it adds to its score.
+    pub adds: f64,
 }
 
 /// A change of the conditions that may end a conflict.
@@ -114,6 +126,8 @@ pub struct Rules {
     pub bait_turns: Vec<Giving<Option<BaitForm>>>,
     /// Where the line is tied: the first that holds; none gives the rig's own.
     pub ties: Vec<Giving<Option<Tie>>>,
+    /// What speaks for a shape besides its traits.
+    pub shapes: Vec<ShapeRule>,
     /// What the water asks of a bait.
     pub advice: Vec<Rule>,
     /// Parts of sentences by slot: of each slot the first that holds is said.
@@ -188,6 +202,16 @@ struct RawChange {
 
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
+struct RawShape {
+    code: String,
+    #[serde(default, rename = "if")]
+    when: toml::Table,
+    shape: Shape,
+    adds: f64,
+}
+
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
 struct RawWayOut {
     code: String,
     serves: Vec<UpperBound>,
@@ -202,6 +226,7 @@ pub(super) struct RawRules {
     turn: Vec<RawGiving<TurnTo>>,
     bait_turn: Vec<RawGiving<BaitForm>>,
     tie: Vec<RawGiving<Tie>>,
+    shape: Vec<RawShape>,
     advice: Vec<RawRule>,
     phrase: Vec<RawGiving<String>>,
     heavier: Vec<RawRule>,
@@ -336,6 +361,13 @@ impl Rules {
                 serves: w.serves.clone(),
             })
         };
+        let shape = |s: &RawShape| {
+            Ok(ShapeRule {
+                rule: r.built(&s.code, &s.when, None)?,
+                shape: s.shape,
+                adds: s.adds,
+            })
+        };
         let procedure = |(name, steps): (&String, &Vec<RawRule>)| {
             Ok::<_, String>((name.clone(), r.rules(steps)?))
         };
@@ -345,6 +377,7 @@ impl Rules {
             turns: r.giving(&raw.turn)?,
             bait_turns: r.optionals(&raw.bait_turn)?,
             ties: r.optionals(&raw.tie)?,
+            shapes: raw.shape.iter().map(shape).collect::<Result<_, String>>()?,
             advice: r.rules(&raw.advice)?,
             phrases: r.giving(&raw.phrase)?,
             heavier: r.rules(&raw.heavier)?,
@@ -393,6 +426,7 @@ impl Rules {
             .chain(self.turns.iter().map(|g| ("turn", &g.rule)))
             .chain(self.bait_turns.iter().map(|g| ("bait_turn", &g.rule)))
             .chain(self.ties.iter().map(|g| ("tie", &g.rule)))
+            .chain(self.shapes.iter().map(|s| ("shape", &s.rule)))
             .chain(self.phrases.iter().map(|g| ("phrase", &g.rule)))
             .chain(self.changes.iter().map(|c| ("change", &c.rule)))
             .chain(self.rigging.values().flatten().map(|r| ("rigging", r)))

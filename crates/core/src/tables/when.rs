@@ -141,8 +141,16 @@ facts! {
         LiftFalls = "lift_falls",
         /// What is swum or shaken keeps its depth.
         KeepsDepth = "keeps_depth",
+        /// The rung above the one tied on still lies in the window.
+        HeavierInWindow = "heavier_in_window",
+        /// The rung below it does.
+        LighterInWindow = "lighter_in_window",
         /// Where the fish are was said.
         FishAtGiven = "fish_at_given",
+        /// A slimmer bait of this length takes a hook.
+        SlimmerHooked = "slimmer_hooked",
+        /// The light was said.
+        LightGiven = "light_given",
         /// No weight does everything.
         Crossed = "crossed",
         /// The form of the bait is none that this rig takes.

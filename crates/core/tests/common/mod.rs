@@ -12,7 +12,7 @@ use proptest::sample::select;
 use yarrowfen_core::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView,
-    Pressure, Rig, School, Season, Species, SpringView, StandUpView, Toothy,
+    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy,
 };
 use yarrowfen_core::base::limits;
 use yarrowfen_core::question::{Bait, PickRequest, Tackle, Views, WaterConditions};
@@ -66,9 +66,9 @@ prop_compose! {
     pub fn request()(rig in select(Rig::ALL), views in views(), bait in bait(), water in conditions(), tackle in tackle(), season in select(Season::ALL),
         species in select(Species::ALL), fish_at in select(FishAt::ALL), forage in proptest::option::of(select(Forage::ALL)),
         mood in select(Mood::ALL), pressure in select(Pressure::ALL), school in proptest::option::of(select(School::ALL)),
-        (toothy_fish, cast_m, retrieve_mps, course, stand_m) in (select(Toothy::ALL), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)),
-            proptest::option::weighted(0.2, select(Course::ALL)), proptest::option::weighted(0.2, within(&limits::STAND)))) -> PickRequest {
-        PickRequest { rig: Some(rig), course, retrieve_turns_ps: None, reel_turn_m: None, stand_m, head: None, views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
+        (toothy_fish, cast_m, retrieve_mps, course, stand_m, shape) in (select(Toothy::ALL), within(&limits::CAST), proptest::option::of(within(&limits::RETRIEVE)),
+            proptest::option::weighted(0.2, select(Course::ALL)), proptest::option::weighted(0.2, within(&limits::STAND)), proptest::option::weighted(0.1, select(Shape::ALL)))) -> PickRequest {
+        PickRequest { rig: Some(rig), course, retrieve_turns_ps: None, reel_turn_m: None, stand_m, head: None, shape, views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
             cast_m, retrieve_mps, tackle, assumed: vec![] }
     }
 }

@@ -13,6 +13,7 @@ pub struct Book {
     hooks: Table,
     lines: Table,
     shapes: Table,
+    shape_rules: Table,
     rigs: Vec<Table>,
 }
 
@@ -31,6 +32,7 @@ impl Book {
             hooks: read(&data.join("hooks.toml")),
             lines: read(&data.join("lines.toml")),
             shapes: read(&data.join("shapes.toml")),
+            shape_rules: read(&data.join("rules/shapes.toml")),
             rigs: rigs.map(|f| read(&f.unwrap().path())).collect(),
         }
     }
@@ -54,6 +56,10 @@ impl Book {
         value
             .as_str()
             .map_or_else(|| number(value), |name| number(&self.limits[name]))
+    }
+    /// What speaks for shapes besides their traits.
+    pub fn shape_rules(&self) -> &[Value] {
+        self.shape_rules["shape"].as_array().unwrap()
     }
     pub fn form(&self, code: &str) -> &Value {
         row(&self.baits, "form", code)

@@ -12,7 +12,7 @@ fn listed(list: &Value, code: Option<&str>) -> bool {
 }
 
 impl<'a> Asked<'a> {
-    fn holds(&self, when: &Table, school: &str) -> bool {
+    pub fn holds(&self, when: &Table, school: &str) -> bool {
         let q = self.q;
         when.iter().all(|(fact, wanted)| match fact.as_str() {
             "any" => {
@@ -22,6 +22,10 @@ impl<'a> Asked<'a> {
             "school" => listed(wanted, Some(school)),
             "fish_at" => listed(wanted, Some(q.fish_at.code())),
             "mood" => listed(wanted, Some(q.mood.code())),
+            "species" => listed(wanted, Some(q.species.code())),
+            "pressure" => listed(wanted, Some(q.pressure.code())),
+            "cover" => listed(wanted, Some(q.water.cover.code())),
+            "bottom" => listed(wanted, Some(q.water.bottom.code())),
             "forage" => listed(wanted, q.forage.map(|f| f.code())),
             "fish_at_given" => !q.assumed.iter().any(|a| a == "fish_at"),
             "cast_m" => q.cast_m <= self.book.named(&wanted["to"]),
@@ -81,7 +85,7 @@ impl<'a> Asked<'a> {
         let course = num(self.book.course(code), "speed_mps");
         let own = num_or(&self.of_rig("retrieve")["speed_mps"], code, course);
         let mood = &self.book.courses("hands")[self.q.mood.code()];
-        let level = (own * num(mood, "speed") * self.speed(temp) * 1000.0).round() / 1000.0;
+        let level = own * num(mood, "speed") * self.speed(temp);
         level * self.slope(now)
     }
 

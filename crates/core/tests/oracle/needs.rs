@@ -323,15 +323,6 @@ impl<'a> Weighed<'a> {
         self.asked.lower_needs(self.school)
     }
 
-    /// Whether every need is met by every shape that counts.
-    pub fn enough(&self, g: f64) -> bool {
-        let mut needs = self.lower_needs();
-        needs.push("near_target");
-        self.shapes
-            .iter()
-            .all(|s| needs.iter().all(|n| self.meets(n, &self.body(s, g))))
-    }
-
     /// The lightest head that meets a need with any shape that counts.
     fn lightest(&self, need: &str) -> f64 {
         root(LEAST, MOST, |g| {

@@ -198,7 +198,13 @@ impl<'a> Asked<'a> {
         } else {
             0.0
         };
+        let spoken = self.book.shape_rules().iter().filter(|rule| {
+            let holds = |w: &Value| self.holds(w.as_table().unwrap(), "");
+            rule["shape"].as_str() == Some(code) && rule.get("if").is_none_or(holds)
+        });
+        let spoken: f64 = spoken.map(|rule| number(&rule["adds"])).sum();
         number(&self.rig["shapes"][code])
+            + spoken
             + ["bottom", "cover", "clarity", "species"]
                 .iter()
                 .zip([
@@ -217,6 +223,10 @@ impl<'a> Asked<'a> {
 
     fn best_shape(&self, current: f64, retrieve: f64) -> &'a str {
         let own = self.rig["shapes"].as_table().unwrap();
+        let asked = self.q.shape.map(|s| s.code());
+        if let Some(asked) = asked.filter(|s| own.contains_key(*s)) {
+            return asked;
+        }
         let all_shut = own.keys().all(|code| self.shut_out(code));
         let mut found = ("", f64::NEG_INFINITY);
         for code in self.book.shape_codes() {

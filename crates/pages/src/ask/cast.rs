@@ -191,7 +191,7 @@ impl CastForm {
         let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
         let way = self.code("way", CurrentWay::Across, &mut faults);
-        let request = self.pick_words(&mut faults);
+        let request = self.pick_words(engine, &mut faults);
         let profile = self.profile(request.as_ref().ok(), &mut faults);
         let Ok(request) = request else {
             return Err(faults);
@@ -230,7 +230,7 @@ impl CastForm {
     pub fn read_fall(&self, engine: &Engine) -> Result<(PickRequest, CastRig), Faults> {
         let mut faults = Faults::new();
         let head = self.head(&mut faults);
-        let Ok(request) = self.pick_words(&mut faults) else {
+        let Ok(request) = self.pick_words(engine, &mut faults) else {
             return Err(faults);
         };
         let rig = engine.cast_rig(&request, self.pick.options(), head.map(mass_of));
@@ -264,8 +264,8 @@ impl CastForm {
         }
     }
 
-    fn pick_words(&self, faults: &mut Faults) -> Result<PickRequest, ()> {
-        self.pick.read().map_err(|all| {
+    fn pick_words(&self, engine: &Engine, faults: &mut Faults) -> Result<PickRequest, ()> {
+        self.pick.asked(engine).map_err(|all| {
             faults.extend(all.into_iter().map(|f| (word_of(&f.field), f.message)));
         })
     }

@@ -8,7 +8,7 @@ use yarrowfen_core::FieldError;
 use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
 use yarrowfen_core::own_box::HeadWeight;
 use yarrowfen_core::question::{Fields, Loose};
-use yarrowfen_core::{Options, PickRequest};
+use yarrowfen_core::{Engine, Options, PickRequest};
 
 /// The question of a page, as typed.
 #[derive(Debug, Clone)]
@@ -198,6 +198,14 @@ impl PickForm {
                 Err(faults)
             }
         }
+    }
+
+    /// The question as it is answered: with the rig's usual bait where none was named.
+    ///
+    /// # Errors
+    /// All faults.
+    pub fn asked(&self, engine: &Engine) -> Result<PickRequest, Vec<FieldError>> {
+        self.read().map(|read| engine.settled(&read).into_owned())
     }
 
     /// Reads one word into the contract's fields.

@@ -129,6 +129,7 @@ pub const WORDS: &[Word] = words![
     ("form", "bait.form", "Bait form", codes!(BaitForm), "stick"),
     ("rig", "rig", "Rig", codes!(Rig), ""),
     ("course", "course", "How it is brought", codes!(Course), ""),
+    ("shape", "shape", "Shape of the head", codes!(Shape), ""),
     (
         "school",
         "school",

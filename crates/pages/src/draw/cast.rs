@@ -297,7 +297,7 @@ fn distances(long: f64, scale: &Scale, units: UnitSystem) -> Vec<Label> {
         if d == 0.0 {
             format!("0 {unit} from the bank")
         } else {
-            plain(d, 0)
+            plain(d, 1)
         }
     };
     let anchor = |d: f64| if d == 0.0 { "start" } else { "middle" };
@@ -328,7 +328,11 @@ fn labels(setup: &Setup, run: &Run, scale: &Scale, units: UnitSystem) -> (Vec<La
         x: n(splash),
         y: n(SURFACE - 12.0),
         anchor: anchor(splash),
-        text: format!("splash, {} out", far(cast.splash)),
+        text: if setup.below {
+            "let down under the rod".into()
+        } else {
+            format!("splash, {} out", far(cast.splash))
+        },
     });
     if let (Some(t), Some(s)) = (
         cast.figures.landed,

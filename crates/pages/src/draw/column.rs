@@ -178,7 +178,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         swept: (flow > 0.0).then(|| {
             format!(
                 "the current carries it {} before it lands",
-                Dimension::Distance.print(carried_m(r.water.current_mps, a.sink.time_s), units)
+                Dimension::Distance.print(carried_m(r.water.current_mps, a.down_s()), units)
             )
         }),
     }

@@ -1,36 +1,75 @@
-//! Head, hook and bait, drawn to one scale in millimetres from their measures.
-
-use std::fmt::Write;
+//! Head, hook and bait as they are tied, with their measures.
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{BaitForm, Shape, Tie};
+use yarrowfen_core::base::codes::{BaitForm, Point, Shape, Tie};
 use yarrowfen_core::base::{Dimension, Printed, UnitSystem, printed};
 
-/// Everything the picture needs, in mm with the head's front at 0 and the
-/// middle of the bait at height 0.
+use super::tackle::heads;
+use super::tackle::rigged::{Look, Rigged, rigged};
+
+/// A dimension line: left, right, height, words and their middle.
+pub struct DimensionLine {
+    /// From here.
+    pub from: Printed,
+    /// To here.
+    pub to: Printed,
+    /// At this height.
+    pub y: Printed,
+    /// What it measures.
+    pub text: String,
+    /// Middle of the words.
+    pub middle: Printed,
+}
+
+/// The gap: a line, and its words beside it.
+pub struct Gap {
+    /// How far back it stands.
+    pub x: Printed,
+    /// From here.
+    pub top: Printed,
+    /// To here.
+    pub foot: Printed,
+    /// Foot of the words.
+    pub y: Printed,
+    /// What it measures.
+    pub text: String,
+}
+
+/// A part as the template draws it.
+pub struct DrawnPart {
+    /// Its class.
+    pub class: &'static str,
+    /// Its outline.
+    pub d: String,
+    /// Thickness of its line.
+    pub width: Printed,
+    /// Dashes of its line; empty where it is drawn through.
+    pub dash: String,
+    /// Whether it is seen within the plastic alone.
+    pub clipped: bool,
+}
+
+/// Everything the picture needs, in mm with the head's front at 0 and the line that
+/// the hook is threaded along at height 0.
 pub struct HeadDrawing {
     /// View box.
     pub view: String,
-    /// Outline of the head.
-    pub head: String,
-    /// Outline of the bait.
-    pub bait: String,
-    /// Marks on the bait.
-    pub ribs: String,
-    /// The hook's wire.
-    pub hook: String,
-    /// Width of the wire.
-    pub wire: Printed,
-    /// The line tie: centre and radius.
-    pub tie: (Printed, Printed, Printed),
+    /// From back to front.
+    pub parts: Vec<DrawnPart>,
+    /// The plastic that hides what lies in it.
+    pub plastic: String,
+    /// The head from the front, and where it stands.
+    pub front: String,
+    /// See `front`.
+    pub front_at: (Printed, Printed),
+    /// Where the words beside it end.
+    pub front_words: Printed,
     /// Height of letters.
     pub letter: Printed,
-    /// Dimension line of the hook: left, right, height, words and their middle.
-    pub hook_line: (Printed, Printed, Printed, String, Printed),
-    /// The same of the bait, from the hook's end.
-    pub bait_line: (Printed, Printed, Printed, String, Printed),
-    /// The gap: place, top, bottom, words.
-    pub gap: (Printed, Printed, Printed, String),
+    /// Of the hook, and of the bait from the hook's end.
+    pub measures: [DimensionLine; 2],
+    /// The gap.
+    pub gap: Gap,
     /// Words for a screen reader.
     pub told: String,
     /// Thickness of drawn lines.
@@ -47,316 +86,117 @@ const SHOWN_PX: f64 = 290.0;
 /// The drawing of an answer.
 #[must_use]
 pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
-    let (lh, hh) = (a.head.length_mm, a.head.height_mm);
-    let (lb, d) = (a.bait.length_mm, a.bait.depth_mm);
-    let (gap, hook) = (a.hook.gap_mm, a.hook.length_mm);
-    let seat = seat(a.head.shape, lh);
-    let end = seat + lb;
-    let r = gap / 2.0;
-    let bend = seat + hook - r;
-    let unit = end * 1.06 / SHOWN_PX;
+    let rig = rigged(a, form);
+    let unit = (rig.end * 1.06 - rig.left) / SHOWN_PX;
     let letter = 13.0 * unit;
-    let top = -(gap + a.hook.wire_mm).max(hh / 2.0 + 3.0) - letter * 0.5;
-    let floor = (d / 2.0).max(hh / 2.0);
-    let marks = floor + letter * 0.9;
+    let (half_wide, half_high) = rig.head.half;
+    // The front view stands over the tail, clear of it.
+    let front_y = (rig.tail_high - half_high - unit * 4.0).min(rig.high + half_high);
+    let top = (rig.high - letter * 0.6).min(front_y - half_high - unit * 2.0);
+    let left = (rig.left - unit * 2.0).min(-rig.end * 0.03);
+    let marks = rig.low + letter * 0.9;
     let bottom = marks + letter * 1.5;
+    let bend = rig.face + a.hook.length_mm;
     let size = |mm| Dimension::Size.print(mm, units);
     HeadDrawing {
         view: format!(
             "{} {} {} {}",
-            n(-end * 0.02),
+            n(left),
             n(top),
-            n(end * 1.06),
+            n(rig.end * 1.03 - left),
             n(bottom - top)
         ),
-        head: outline(a.head.shape, lh, hh),
-        bait: bait(form, seat, end, d),
-        ribs: ribs(form, seat, end, d),
-        // Shank down the middle, half circle, then the point, half as long as the shank.
-        hook: format!(
-            "M{} 0H{}A{} {} 0 0 0 {} {}H{}",
-            n(lh * 0.4),
-            n(bend),
-            n(r),
-            n(r),
-            n(bend),
-            n(-gap),
-            n(bend - hook * 0.42)
-        ),
-        wire: n(a.hook.wire_mm.max(unit * 1.6)),
-        tie: tie(a.head.tie, lh, hh, letter),
+        parts: drawn(&rig, a.hook.wire_mm, unit),
+        plastic: rig.plastic.clone(),
+        front: rig.head.front.clone(),
+        front_at: (n(rig.end - half_wide - unit * 3.0), n(front_y)),
+        front_words: n(rig.end - 2.0 * half_wide - unit * 9.0),
         letter: n(letter),
-        hook_line: (
-            n(seat),
-            n(seat + hook),
-            n(marks),
-            format!("hook {}", size(hook)),
-            n(seat + hook / 2.0),
-        ),
-        bait_line: (
-            n(seat + hook),
-            n(end),
-            n(marks),
-            format!("bait {}", size(lb)),
-            n(f64::midpoint(seat + hook, end)),
-        ),
-        gap: (
-            n(seat + hook + letter * 0.6),
-            n(-gap),
-            n(0.0),
-            format!("gap {}", size(gap)),
-        ),
-        told: format!(
-            "{} head {} long on a {} {} {}; hook {} with {} gap comes out {} from the nose",
-            a.head.shape,
-            size(lh),
-            size(lb),
-            form,
-            "bait",
-            a.hook.size,
-            size(gap),
-            size(a.hook.exit_mm)
-        ),
+        measures: [
+            measured(
+                rig.face,
+                bend,
+                marks,
+                format!("hook {}", size(a.hook.length_mm)),
+            ),
+            measured(
+                bend,
+                rig.end,
+                marks,
+                format!("bait {}", size(a.bait.length_mm)),
+            ),
+        ],
+        gap: gap(&rig, a, letter, units),
+        told: told(a, form, units),
         stroke: n(unit * 1.4),
     }
 }
 
-/// Where the nose of the bait lies from the front of the head: behind the
-/// head, over a head that sits inside the bait, or free behind a swing head.
-fn seat(shape: Shape, length: f64) -> f64 {
-    match shape {
-        Shape::TubeInsert | Shape::NoseCone | Shape::BellyWeight => -length * 0.08,
-        Shape::SwingFootball => length * 1.3,
-        _ => length,
-    }
-}
-
-/// Outlines by shape, front at 0, back face at the length.
-pub(super) fn outline(shape: Shape, l: f64, h: f64) -> String {
-    let (t, m) = (h / 2.0, l / 2.0);
-    match shape {
-        Shape::Mushroom => format!(
-            "M{} {}C{} {} 0 {} 0 0C0 {} {} {} {} {}Z",
-            n(l),
-            n(-t),
-            n(l * 0.35),
-            n(-t),
-            n(-t * 0.7),
-            n(t * 0.7),
-            n(l * 0.35),
-            n(t),
-            n(l),
-            n(t)
-        ),
-        Shape::Bullet | Shape::TubeInsert => format!(
-            "M{} {}Q{} {} 0 0Q{} {} {} {}Z",
-            n(l),
-            n(-t),
-            n(l * 0.4),
-            n(-t),
-            n(l * 0.4),
-            n(t),
-            n(l),
-            n(t)
-        ),
-        // Deepest behind the gills, then running into the bait.
-        Shape::Minnow => format!(
-            "M0 {}Q{} {} {} {}L{} {}L{} {}L{} {}Q{} {} 0 {}Z",
-            n(t * 0.15),
-            n(l * 0.2),
-            n(-t),
-            n(l * 0.55),
-            n(-t),
-            n(l),
-            n(-t * 0.8),
-            n(l),
-            n(t * 0.8),
-            n(l * 0.55),
-            n(t),
-            n(l * 0.2),
-            n(t),
-            n(t * 0.15)
-        ),
-        Shape::Pear => format!(
-            "M0 0C0 {} {} {} {} {}L{} {}C{} {} 0 {} 0 0Z",
-            n(-t * 1.25),
-            n(l * 0.55),
-            n(-t * 1.1),
-            n(l),
-            n(-t * 0.35),
-            n(l),
-            n(t * 0.35),
-            n(l * 0.55),
-            n(t * 1.1),
-            n(t * 1.25)
-        ),
-        // Flat above, a deep V below.
-        Shape::Keel => format!(
-            "M0 {}L{} {}L{} {}L{} {}Z",
-            n(-t * 0.5),
-            n(l),
-            n(-t * 0.7),
-            n(l * 0.85),
-            n(t * 0.2),
-            n(l * 0.3),
-            n(t)
-        ),
-        Shape::NoseCone | Shape::Wedge | Shape::Propeller => {
-            format!("M0 0L{} {}V{}Z", n(l), n(-t), n(t))
-        }
-        // A long weight under the shank.
-        Shape::BellyWeight => format!(
-            "M{} {}Q{} {} {} {}Q{} {} {} {}Z",
-            n(l * 0.2),
-            n(t * 0.1),
-            n(l * 0.3),
-            n(t),
-            n(l * 1.2),
-            n(t * 0.9),
-            n(l * 1.5),
-            n(t * 0.5),
-            n(l * 1.6),
-            n(t * 0.1)
-        ),
-        Shape::StandUp => format!(
-            "M0 {}L{} {}H{}V{}H{}Z",
-            n(t),
-            n(m * 0.7),
-            n(-t),
-            n(l),
-            n(t),
-            n(0.0)
-        ),
-        Shape::HalfMoon => format!(
-            "M0 {}A{} {} 0 0 1 {} {}L{} {}Q{} {} 0 {}Z",
-            n(t * 0.3),
-            n(m),
-            n(t * 1.3),
-            n(l),
-            n(t * 0.3),
-            n(l),
-            n(t * 0.6),
-            n(m),
-            n(t),
-            n(t * 0.3)
-        ),
-        Shape::Glider => format!(
-            "M0 {}L{} {}L{} {}Q{} {} 0 {}Z",
-            n(t * 0.4),
-            n(m),
-            n(-t),
-            n(l),
-            n(t * 0.2),
-            n(m),
-            n(t),
-            n(t * 0.4)
-        ),
-        _ => format!(
-            "M0 0A{} {} 0 1 1 {} 0A{} {} 0 1 1 0 0Z",
-            n(m),
-            n(t),
-            n(l),
-            n(m),
-            n(t)
-        ),
-    }
-}
-
-fn bait(form: BaitForm, x0: f64, x1: f64, d: f64) -> String {
-    let (t, len) = (d / 2.0, x1 - x0);
-    let at = |share: f64| n(x0 + len * share);
-    match form {
-        BaitForm::Stick | BaitForm::Tube => format!(
-            "M{0} {1}H{2}Q{3} {1} {3} 0Q{3} {4} {2} {4}H{0}Z",
-            n(x0),
-            n(-t),
-            n(x1 - t * 1.2),
-            n(x1),
-            n(t)
-        ),
-        BaitForm::Worm | BaitForm::RibbonWorm => format!(
-            "M{0} {1}H{2}Q{3} {4} {3} 0Q{3} {5} {2} {6}H{0}Z",
-            n(x0),
-            n(-t),
-            at(0.5),
-            n(x1),
-            n(-t * 0.4),
-            n(t * 0.4),
-            n(t)
-        ),
-        BaitForm::Craw | BaitForm::Creature => format!(
-            "M{0} {1}Q{2} {3} {4} {5}L{6} {3}Q{7} {8} {9} {10}L{9} 0L{11} 0L{9} {12}Q{7} {13} {6} {14}L{4} {15}Q{2} {14} {0} {16}Z",
-            n(x0),
-            n(-t * 0.7),
-            at(0.25),
-            n(-t),
-            at(0.55),
-            n(-t * 0.45),
-            at(0.72),
-            n(x1),
-            n(-t * 1.1),
-            at(0.94),
-            n(-t * 0.25),
-            at(0.7),
-            n(t * 0.25),
-            n(t * 1.1),
-            n(t),
-            n(t * 0.45),
-            n(t * 0.7)
-        ),
-        _ => format!(
-            "M{0} {1}Q{2} {3} {4} {5}L{6} {7}L{8} {9}L{6} {10}L{4} {11}Q{2} {12} {0} {13}Z",
-            n(x0),
-            n(-t * 0.8),
-            at(0.3),
-            n(-t * 1.1),
-            at(0.7),
-            n(-t * 0.3),
-            at(0.93),
-            n(-t * 0.12),
-            n(x1),
-            n(-t * 0.7),
-            n(t * 0.12),
-            n(t * 0.3),
-            n(t * 1.1),
-            n(t * 0.8)
-        ),
-    }
-}
-
-fn ribs(form: BaitForm, x0: f64, x1: f64, d: f64) -> String {
-    if !matches!(
-        form,
-        BaitForm::Stick | BaitForm::Worm | BaitForm::RibbonWorm
-    ) {
-        return String::new();
-    }
-    let step = (x1 - x0) / 12.0;
-    let until = if form == BaitForm::Stick { 11 } else { 6 };
-    let mut path = String::new();
-    for i in 5.min(until - 1)..until {
-        let x = x0 + step * f64::from(i);
-        // Writing to a string cannot fail.
-        let _ = write!(
-            path,
-            "M{} {}q{} {} 0 {}",
-            n(x),
-            n(-d * 0.46),
-            n(d * 0.12),
-            n(d * 0.46),
-            n(d * 0.92)
-        );
-    }
-    path
-}
-
-fn tie(tie: Tie, l: f64, h: f64, letter: f64) -> (Printed, Printed, Printed) {
-    let r = letter * 0.3;
-    let (x, y) = match tie {
-        Tie::Top => (l * 0.55, -h / 2.0 - r * 0.7),
-        Tie::FortyFive => (l * 0.12, -h * 0.36 - r * 0.5),
-        Tie::Nose => (-r * 0.6, 0.0),
-        Tie::Recessed => (l * 0.45, -h * 0.36),
+fn drawn(rig: &Rigged, wire_mm: f64, unit: f64) -> Vec<DrawnPart> {
+    let width = |look: Look| match look {
+        _ if look.by_wire() => wire_mm.max(2.2 * unit),
+        Look::PlasticLine | Look::MetalLine => 0.9 * unit,
+        _ => 1.4 * unit,
     };
-    (n(x), n(y), n(r))
+    let part = |p: &super::tackle::rigged::Part| DrawnPart {
+        class: p.look.class(),
+        d: p.d.clone(),
+        width: n(width(p.look)),
+        dash: if p.look.hidden() {
+            format!("{} {}", n(5.0 * unit), n(3.5 * unit))
+        } else {
+            String::new()
+        },
+        clipped: p.look.clipped(),
+    };
+    rig.parts.iter().map(part).collect()
+}
+
+fn measured(from: f64, to: f64, y: f64, text: String) -> DimensionLine {
+    DimensionLine {
+        from: n(from),
+        to: n(to),
+        y: n(y),
+        text,
+        middle: n(f64::midpoint(from, to)),
+    }
+}
+
+/// The gap's line behind the bend: as high as the gap is said, its words clear of the
+/// bait.
+fn gap(rig: &Rigged, a: &Answer, letter: f64, units: UnitSystem) -> Gap {
+    let (low, open) = (rig.hook.low, a.hook.point == Point::Exposed);
+    let top = if open {
+        rig.hook.high
+    } else {
+        low - a.hook.gap_mm
+    };
+    Gap {
+        x: n(rig.hook.back + letter * 0.6),
+        top: n(top),
+        foot: n(top + a.hook.gap_mm),
+        y: n(if open { top + letter * 0.4 } else { low }),
+        text: format!("gap {}", Dimension::Size.print(a.hook.gap_mm, units)),
+    }
+}
+
+fn told(a: &Answer, form: BaitForm, units: UnitSystem) -> String {
+    let size = |mm| Dimension::Size.print(mm, units);
+    format!(
+        "{} head {} long on a {} {} bait; {} hook {} with {} gap, {}, comes out {} from the nose",
+        a.head.shape,
+        size(a.head.length_mm),
+        size(a.bait.length_mm),
+        form,
+        a.hook.style,
+        a.hook.size,
+        size(a.hook.gap_mm),
+        a.hook.point,
+        size(a.hook.exit_mm)
+    )
+}
+
+/// The outline of a head, its front at 0.
+pub(super) fn outline(shape: Shape, length: f64, height: f64) -> String {
+    heads::laid(shape, (length, height), (0.0, 0.0), Tie::Top).side
 }

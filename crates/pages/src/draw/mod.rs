@@ -7,3 +7,4 @@ pub mod column;
 pub mod head;
 pub mod ruler;
 pub mod run;
+pub mod tackle;

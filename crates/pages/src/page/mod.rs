@@ -9,6 +9,7 @@ mod kept;
 mod pick;
 mod tackle;
 mod waters;
+mod words;
 
 pub use account::{account, error, mine};
 pub use bench::{bench, bench_print, bench_screen};
@@ -19,3 +20,4 @@ pub use kept::{KeptList, compare, keep_again, kept, kept_one};
 pub use pick::{Held, answered, at_water, card, how, pick};
 pub use tackle::{box_again, box_list, box_row, import_choose, import_preview, import_progress};
 pub use waters::{WatersList, waters};
+pub use words::words;

@@ -35,7 +35,7 @@ pub type Answered = Result<(PickRequest, Answer), Vec<FieldError>>;
 /// # Errors
 /// All faults of the question.
 pub fn answered(engine: &Engine, form: &PickForm, sinks: &[Sink]) -> Answered {
-    let request = form.read()?;
+    let request = form.asked(engine)?;
     let answer = engine.pick(&request, form.options());
     let options = with_own(engine, &request, form.options(), answer.rig, sinks);
     if options.own_fall.is_none() {
@@ -105,13 +105,14 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
 /// A page made from the question of a query string; one with faults goes back
 /// to where they are shown.
 fn of_question(
+    engine: &Engine,
     reader: &Reader,
     query: &str,
     make: impl FnOnce(&PickForm, &PickRequest, &str) -> Shown,
 ) -> Shown {
     let form = PickForm::from_query(query, reader.options).with_views(&reader.views);
     let question = form.query();
-    match form.read() {
+    match form.asked(engine) {
         Ok(request) => Ok(make(&form, &request, &question)?.about(&question)),
         Err(_) => Ok(Reply::see_other(&format!("/?{question}"))),
     }
@@ -123,7 +124,7 @@ fn of_question(
 /// When the template fails.
 pub fn card(engine: &Engine, reader: &Reader, query: &str) -> Shown {
     let axis = ask::axis(query).unwrap_or(Axis::Wind);
-    of_question(reader, query, |form, request, question| {
+    of_question(engine, reader, query, |form, request, question| {
         let card = engine.card(request, form.options(), axis);
         let here = format!("/card?{question}&by={}", axis.code());
         let page = CardPage::new(
@@ -141,7 +142,7 @@ pub fn card(engine: &Engine, reader: &Reader, query: &str) -> Shown {
 /// # Errors
 /// When the template fails.
 pub fn how(engine: &Engine, reader: &Reader, query: &str) -> Shown {
-    of_question(reader, query, |form, request, question| {
+    of_question(engine, reader, query, |form, request, question| {
         let options = Options {
             explain: true,
             ..form.options()

@@ -56,7 +56,7 @@ const ANSWERS: &[(&str, Tell)] = &[
         Dimension::Speed.print(k.answer.sink.speed_mps, u)
     }),
     ("To the bottom", |k, _| {
-        format!("{} s", plain(k.answer.sink.time_s, 0))
+        format!("{} s", plain(k.answer.down_s(), 0))
     }),
     ("Light end of the window", |k, _| {
         format!(

@@ -18,6 +18,7 @@ pub mod pick;
 pub mod sentence;
 pub mod tackle;
 pub mod waters;
+pub mod words;
 
 use crate::ask::PickForm;
 use crate::reader::{Reader, Theme};

@@ -7,7 +7,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::Frame;
-use super::describe::describe;
+use super::describe::{Described, describe};
 use super::ladder::{RungView, ladder, short};
 use super::own::OwnView;
 use super::sentence::Sentence;
@@ -56,6 +56,8 @@ pub struct RigCell {
 pub struct AnswerView {
     /// The answer.
     pub a: Answer,
+    /// The question, told.
+    asked: Described,
     /// Units of the texts.
     pub units: UnitSystem,
     /// The weight without its unit, and the unit.
@@ -158,6 +160,7 @@ impl AnswerView {
             baits: a.bait_switches.iter().map(switch_words).collect(),
             step_words,
             keep: None,
+            asked: describe(request, units),
             units,
             a,
         }
@@ -248,12 +251,44 @@ impl AnswerView {
         let l = &self.a.line;
         match &*l.kind {
             "braid_to_fluorocarbon" => format!(
-                "{} lb braid to {} lb fluorocarbon, 2 m",
+                "{} lb braid to {} lb fluorocarbon, {}",
                 self.span(&l.main_lb),
-                self.span(&l.leader_lb)
+                self.span(&l.leader_lb),
+                // What older answers say of every leader.
+                self.long(&l.leader_m.unwrap_or((2.0, 2.0)))
             ),
-            kind => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
+            kind => match &l.leader_m {
+                None => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
+                Some(trace) => format!(
+                    "{kind} to a trace of {} lb, {}",
+                    self.span(&l.leader_lb),
+                    self.long(trace)
+                ),
+            },
         }
+    }
+    /// A span of lengths, as a rod's length or a leader's is told.
+    fn long(&self, (least, most): &(f64, f64)) -> String {
+        let told = |m: f64| Dimension::Distance.print(m, self.units);
+        if least == most {
+            return told(*least);
+        }
+        let unit = Dimension::Distance.unit(self.units);
+        let from = told(*least);
+        format!(
+            "{} to {}",
+            from.trim_end_matches(unit).trim_end(),
+            told(*most)
+        )
+    }
+    /// The question and its answer in half a line, for the list of what was asked.
+    #[must_use]
+    pub fn told_short(&self) -> String {
+        let (a, asked) = (&self.a, &self.asked);
+        format!(
+            "{} {}: {}, {}, {}",
+            a.weight.label, a.rig, asked.depth, asked.ground, asked.fish
+        )
     }
 }
 

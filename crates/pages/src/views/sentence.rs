@@ -44,6 +44,7 @@ const MORE: &[&str] = &[
     "rod_max",
     "power",
     "material",
+    "shape",
     "stand_up",
     "spring",
     "temper",
@@ -172,6 +173,7 @@ fn unsaid(word: &Word, answer: Option<&Answer>) -> &'static str {
             .and_then(|a| a.course.as_ref())
             .map_or("as is usual", |c| c.code.label()),
         "rig" => answer.map_or("best rig", |a| a.rig.label()),
+        "shape" => answer.map_or("what suits", |a| a.head.shape.label()),
         key => usual_words(word, answer).unwrap_or_else(|| blank(key)),
     }
 }
@@ -241,6 +243,9 @@ fn choices(
                     Cow::Owned(format!("usual here: {}", c.code))
                 }),
         ),
+        "shape" => Some(answer.map_or(Cow::Borrowed("what suits"), |a| {
+            Cow::Owned(format!("what suits: {}", a.head.shape))
+        })),
         _ if is_view(word) => Some(Cow::Borrowed("as is usual")),
         "rig" => Some(answer.map_or(Cow::Borrowed("best here"), |a| {
             Cow::Owned(format!(
@@ -355,8 +360,9 @@ pub fn told(r: &yarrowfen_core::PickRequest, a: &Answer, units: UnitSystem) -> S
     };
     let course = a.course.as_ref();
     let course = course.map_or(String::new(), |c| format!(", {}", c.code));
+    let shape = r.shape.map_or(String::new(), |s| format!(", {s} head"));
     format!(
-        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} on a {}{course}, fished for {}. Cast {}.",
+        "In {} of {} water over {} with {}, {}{temp}, wind {}, current {current}{drift}, for {} that are {} and {}: a {} on a {}{shape}{course}, fished for {}. Cast {}.",
         d.depth,
         w.clarity,
         w.bottom,

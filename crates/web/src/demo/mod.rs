@@ -48,7 +48,7 @@ const EXAMPLES: &[Example] = &[
     Example {
         name: "Too much stream for a small bait",
         place: "Sluice Lode, below the brick bridge",
-        remark: "The needs cross: went to the slack behind the pier",
+        remark: "No head did it all: went to the slack behind the pier",
         at: datetime!(2026-05-08 17:30 UTC),
         asked: r#"{"rig":"ned","bait":{"form":"stick","length_mm":50,"plastic":"floating"},"water":{"depth_m":2.6,"bottom":"gravel","clarity":"stained","temp_c":13,"current_mps":0.7,"wind_mps":3},"season":"spawn","species":"perch","cast_m":15,"tackle":{"rod_min_g":1,"rod_max_g":7}}"#,
     },

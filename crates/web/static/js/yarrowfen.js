@@ -21,6 +21,50 @@
   const openHelp = () => { const help = $('#help'); if (!help.open) help.showModal(); };
   document.addEventListener('click', (e) => { if (e.target.closest('[data-open-help]')) openHelp(); });
 
+  // The last questions, kept in this browser alone; one that is changed on the page takes its own place.
+  const ASKED = 'yarrowfen.asked';
+  const read = () => { try { return JSON.parse(localStorage.getItem(ASKED)) || []; } catch { return []; } };
+  const write = (all) => { try { localStorage.setItem(ASKED, JSON.stringify(all)); } catch { /* nothing is kept then */ } };
+  let mine = null;
+  const remember = () => {
+    const answer = $('.answer[data-told]');
+    if (location.pathname !== '/' || !answer) return;
+    const one = { to: location.search || '?', told: answer.dataset.told };
+    const before = read().filter((q) => q.to !== one.to && q.to !== mine);
+    const list = $('#recent');
+    if (list) {
+      list.hidden = before.length === 0;
+      list.querySelector('ul').replaceChildren(...before.slice(0, 4).map((q) => {
+        const link = document.createElement('a');
+        link.href = `/${q.to}`;
+        link.textContent = q.told;
+        const item = document.createElement('li');
+        item.append(link);
+        return item;
+      }));
+    }
+    if (location.search) { write([one, ...before].slice(0, 5)); mine = one.to; }
+  };
+  remember();
+  document.addEventListener('htmx:afterSettle', remember);
+  // They go when somebody signs out.
+  document.addEventListener('submit', (e) => { if (e.target.matches('[action="/account/sign-out"]')) write([]); });
+
+  const said = (button, text) => {
+    const before = button.textContent;
+    button.textContent = text;
+    setTimeout(() => { button.textContent = before; }, 2500);
+  };
+  document.addEventListener('click', async (e) => {
+    const button = e.target.closest('[data-share]');
+    if (!button) return;
+    const told = $('.answer[data-told]')?.dataset.told || document.title;
+    try {
+      if (navigator.share && matchMedia('(pointer: coarse)').matches) await navigator.share({ title: told, url: location.href });
+      else { await navigator.clipboard.writeText(location.href); said(button, 'Address copied'); }
+    } catch (fault) { if (fault.name !== 'AbortError') said(button, 'Copy the address above'); }
+  });
+
   const nextSchool = () => {
     const select = $('#w-school');
     if (!select) return;
@@ -63,7 +107,7 @@
     u: () => $('button[name=units]')?.click(),
     k: keep,
   };
-  const place = (key) => document.querySelector(`.top a[data-key="${CSS.escape(key)}"]`);
+  const place = (key) => document.querySelector(`:is(.top, .foot) a[data-key="${CSS.escape(key)}"]`);
   let going = false;
   document.addEventListener('keydown', (e) => {
     if (e.key === 'Escape' && $('#keep')?.open) { $('#keep').open = false; $('#keep summary').focus(); return; }

@@ -9,7 +9,11 @@ use std::sync::LazyLock;
 
 use fluent_syntax::ast::{Entry, Expression, InlineExpression, Pattern, PatternElement};
 
-const EN: &str = include_str!("../../../data/text/en.ftl");
+const EN: &str = concat!(
+    include_str!("../../../data/text/en.ftl"),
+    "\n",
+    include_str!("../../../data/text/words.ftl")
+);
 
 /// Why a catalogue cannot be used.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]

@@ -93,6 +93,8 @@ sentences! {
     lower_sink_target(school, least);
     lower_contact_nose();
     lower_contact(speed);
+    lower_contact_drift(speed);
+    oz_under(oz, g);
     lower_feel_current(pull);
     lower_feel_wind(wind, pull);
     lower_feel_hand(pull);
@@ -105,7 +107,7 @@ sentences! {
     upper_rod_max();
     upper_hover_level(length);
     upper_everyday(most);
-    fall_speed(speed, seconds, depth, school, wanted);
+    fall_speed(speed, depth, seconds, how, school, wanted);
     grinds();
     off_the_bottom();
     felt(weight, pull);
@@ -153,6 +155,10 @@ sentences! {
     wire_straightens(leader, wire);
     shape_by_traits(shape, place, says);
     place_with_cover(cover, bottom);
+    shape_asked(shape, says);
+    shape_would_suit(shape);
+    rank_no_cover();
+    rank_not_on_shape(shape);
     shape_close_second(shape);
     shape_wood();
     disputed_stand_up();

@@ -48,8 +48,8 @@ pub struct CastView {
     pub sides: Vec<Side>,
     /// What is laid side by side: code, words, link, whether it is now.
     pub kinds: Vec<(&'static str, String, bool)>,
-    /// The other direction: words and link.
-    pub turn: (String, String),
+    /// The other direction: words and link; none under the rod, where there is none.
+    pub turn: Option<(String, String)>,
     /// What lifts, hangs, sweeps: in sentences.
     pub facts: Vec<String>,
     /// Second by second: time, out, depth, over bottom, speed, what it does.
@@ -94,6 +94,12 @@ const SHOWN: [&str; 8] = [
 ];
 
 impl CastPage {
+    /// Whether it is let down under the rod.
+    #[must_use]
+    pub fn below(&self) -> bool {
+        self.view.as_ref().is_some_and(|v| v.turn.is_none())
+    }
+
     /// Of a form and what came of it.
     #[must_use]
     pub fn new(
@@ -199,10 +205,12 @@ fn view(form: &CastForm, asked: &CastAsked, run: &Run) -> CastView {
                 )
             })
             .collect(),
-        turn: (
-            format!("{} instead", turned),
-            format!("/cast?{}", form.query_with(&[("dir", turned.code())])),
-        ),
+        turn: (!setup.below).then(|| {
+            (
+                format!("{} instead", turned),
+                format!("/cast?{}", form.query_with(&[("dir", turned.code())])),
+            )
+        }),
         facts: words::facts(asked, run, units),
         table: table(asked, run, units),
         head: format!(
@@ -242,6 +250,7 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
     let figure = |number: String, unit: &'static str, says: String| Figure { number, unit, says };
     let other_way = setup.direction.other();
     let landed = match f.landed {
+        Some(t) if setup.below => figure(plain(t, 0), "s", "down to the bottom".into()),
         Some(t) => figure(plain(t, 0), "s", "from splash to bottom".into()),
         None if setup.count.is_some() => figure(
             plain(setup.count.unwrap_or_default(), 0),
@@ -256,6 +265,7 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             far(l.out, units).1,
             format!("out it lifts off: {}", l.cause),
         ),
+        None if setup.below => figure("none".into(), "", "lifts off unasked".into()),
         None => figure("none".into(), "", lift_free(f)),
     };
     let hop = if f.lift.0 > 0.0 {
@@ -265,25 +275,30 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             format!("highest lift, {} s of fall after it", plain(f.lift.1, 1)),
         )
     } else {
-        figure(plain(f.retrieve, 0), "s", "of retrieve to the rod".into())
+        let says = if setup.below {
+            "of it played"
+        } else {
+            "of retrieve to the rod"
+        };
+        figure(plain(f.retrieve, 0), "s", says.into())
     };
+    // Under the rod there is no other way.
+    let other = |share: f64| match setup.below {
+        true => String::new(),
+        false => format!(" ({other_way} {} %)", percent(share)),
+    };
+    let turned = &run.other_way.figures;
+    let reach = reach(setup.fish_at, setup.keep.depth, units);
     vec![
         figure(
             percent(f.contact),
             "%",
-            format!(
-                "of the retrieve in contact ({other_way} {} %)",
-                percent(run.other_way.figures.contact)
-            ),
+            format!("of the retrieve in contact{}", other(turned.contact)),
         ),
         figure(
             percent(f.zone),
             "%",
-            format!(
-                "{} ({other_way} {} %)",
-                reach(setup.fish_at, setup.keep.depth, units),
-                percent(run.other_way.figures.zone)
-            ),
+            format!("{reach}{}", other(turned.zone)),
         ),
         landed,
         hop,

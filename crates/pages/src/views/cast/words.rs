@@ -180,6 +180,9 @@ pub(super) fn facts(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Stri
             far(s.downstream)
         ));
     }
+    if asked.setup.below {
+        return all;
+    }
     let behind = format!("Behind a drifting boat with {} out", far(asked.setup.cast));
     all.push(match run.drift {
         None => format!("{behind} it holds bottom at any drift one fishes."),

@@ -1,0 +1,627 @@
+//! Baits: each form from its length and thickest depth, from the side.
+
+use yarrowfen_core::base::codes::BaitForm;
+
+use super::path::{Path, Pt, band, closed, mirrored, scaled_points};
+
+/// A bait laid to scale.
+#[derive(Debug, Clone, Default)]
+pub struct LaidBait {
+    /// Parts on its far side, behind it.
+    pub far: Vec<String>,
+    /// Its body: what hides a hook.
+    pub body: String,
+    /// Further parts in front: tails, claws, strands.
+    pub parts: Vec<String>,
+    /// Ribs, gill, eye and other lines.
+    pub lines: String,
+}
+
+/// Body by a list of back and belly in shares of length and depth.
+struct Lists {
+    back: &'static [Pt],
+    belly: &'static [Pt],
+}
+
+const WORM: &[Pt] = &[
+    (0.0, -0.2),
+    (0.006, -0.36),
+    (0.025, -0.46),
+    (0.08, -0.485),
+    (0.26, -0.475),
+    (0.3, -0.5),
+    (0.37, -0.5),
+    (0.41, -0.465),
+    (0.6, -0.42),
+    (0.8, -0.33),
+    (0.93, -0.22),
+    (0.985, -0.12),
+    (1.0, 0.0),
+];
+const RIBBON: &[Pt] = &[
+    (0.0, -0.2),
+    (0.006, -0.36),
+    (0.025, -0.46),
+    (0.08, -0.485),
+    (0.22, -0.475),
+    (0.26, -0.5),
+    (0.33, -0.5),
+    (0.37, -0.465),
+    (0.5, -0.4),
+    (0.55, -0.3),
+];
+const STICK: &[Pt] = &[
+    (0.0, -0.22),
+    (0.008, -0.34),
+    (0.03, -0.43),
+    (0.1, -0.485),
+    (0.3, -0.5),
+    (0.6, -0.5),
+    (0.82, -0.44),
+    (0.93, -0.35),
+    (0.98, -0.23),
+    (1.0, 0.0),
+];
+const MINNOW: Lists = Lists {
+    back: &[
+        (0.0, 0.0),
+        (0.006, -0.14),
+        (0.03, -0.29),
+        (0.08, -0.41),
+        (0.16, -0.485),
+        (0.27, -0.5),
+        (0.42, -0.44),
+        (0.6, -0.3),
+        (0.75, -0.18),
+        (0.86, -0.1),
+        (0.905, -0.1),
+    ],
+    belly: &[
+        (0.0, 0.04),
+        (0.006, 0.18),
+        (0.03, 0.32),
+        (0.08, 0.43),
+        (0.16, 0.49),
+        (0.27, 0.5),
+        (0.42, 0.43),
+        (0.6, 0.29),
+        (0.75, 0.17),
+        (0.86, 0.1),
+        (0.905, 0.1),
+    ],
+};
+const MINNOW_FORK: &[Pt] = &[
+    (0.905, -0.1),
+    (0.95, -0.22),
+    (1.0, -0.4),
+    (0.975, -0.1),
+    (0.97, 0.0),
+    (0.975, 0.1),
+    (1.0, 0.4),
+    (0.95, 0.22),
+    (0.905, 0.1),
+];
+const SPLIT: Lists = Lists {
+    back: &[
+        (0.0, -0.02),
+        (0.006, -0.15),
+        (0.03, -0.3),
+        (0.08, -0.42),
+        (0.16, -0.49),
+        (0.27, -0.5),
+        (0.42, -0.42),
+        (0.55, -0.28),
+        (0.65, -0.18),
+        (0.8, -0.12),
+        (0.93, -0.1),
+        (1.0, -0.14),
+    ],
+    belly: &[
+        (0.0, 0.04),
+        (0.006, 0.18),
+        (0.03, 0.32),
+        (0.08, 0.43),
+        (0.16, 0.49),
+        (0.27, 0.5),
+        (0.42, 0.42),
+        (0.55, 0.27),
+        (0.65, 0.16),
+        (0.8, 0.08),
+        (0.93, 0.02),
+        (1.0, -0.14),
+    ],
+};
+const PADDLE: Lists = Lists {
+    back: &[
+        (0.0, -0.2),
+        (0.008, -0.29),
+        (0.05, -0.395),
+        (0.12, -0.465),
+        (0.22, -0.5),
+        (0.35, -0.46),
+        (0.5, -0.36),
+        (0.65, -0.24),
+        (0.78, -0.14),
+        (0.86, -0.09),
+    ],
+    belly: &[
+        (0.0, 0.24),
+        (0.008, 0.32),
+        (0.05, 0.42),
+        (0.12, 0.475),
+        (0.22, 0.5),
+        (0.35, 0.47),
+        (0.5, 0.38),
+        (0.65, 0.26),
+        (0.78, 0.15),
+        (0.86, 0.09),
+    ],
+};
+const SLIM: Lists = Lists {
+    back: &[
+        (0.0, -0.06),
+        (0.006, -0.18),
+        (0.04, -0.33),
+        (0.1, -0.43),
+        (0.2, -0.49),
+        (0.3, -0.49),
+        (0.45, -0.38),
+        (0.6, -0.25),
+        (0.72, -0.15),
+        (0.82, -0.1),
+        (0.88, -0.085),
+    ],
+    belly: &[
+        (0.0, 0.1),
+        (0.006, 0.2),
+        (0.04, 0.35),
+        (0.1, 0.45),
+        (0.2, 0.5),
+        (0.3, 0.5),
+        (0.45, 0.4),
+        (0.6, 0.26),
+        (0.72, 0.15),
+        (0.82, 0.1),
+        (0.88, 0.085),
+    ],
+};
+const SKIRTED: &[Pt] = &[
+    (0.0, -0.2),
+    (0.008, -0.35),
+    (0.04, -0.455),
+    (0.085, -0.5),
+    (0.22, -0.5),
+    (0.34, -0.46),
+    (0.44, -0.36),
+    (0.51, -0.24),
+    (0.535, -0.12),
+];
+const CRAW: Lists = Lists {
+    back: &[
+        (0.0, -0.1),
+        (0.006, -0.2),
+        (0.04, -0.33),
+        (0.1, -0.43),
+        (0.2, -0.5),
+        (0.3, -0.49),
+        (0.42, -0.43),
+        (0.5, -0.36),
+        (0.57, -0.22),
+        (0.6, -0.05),
+    ],
+    belly: &[
+        (0.0, 0.12),
+        (0.006, 0.2),
+        (0.04, 0.31),
+        (0.1, 0.41),
+        (0.2, 0.48),
+        (0.3, 0.5),
+        (0.42, 0.44),
+        (0.5, 0.35),
+        (0.57, 0.2),
+        (0.6, -0.05),
+    ],
+};
+const CLAW: [&[Pt]; 3] = [
+    &[
+        (0.5, -0.02),
+        (0.57, -0.07),
+        (0.64, -0.16),
+        (0.72, -0.3),
+        (0.82, -0.37),
+        (0.92, -0.29),
+        (1.0, 0.0),
+    ],
+    &[
+        (1.0, 0.0),
+        (0.94, -0.05),
+        (0.88, -0.05),
+        (0.825, 0.0),
+        (0.88, 0.07),
+        (0.94, 0.19),
+    ],
+    &[
+        (0.94, 0.19),
+        (0.86, 0.28),
+        (0.76, 0.28),
+        (0.66, 0.19),
+        (0.58, 0.1),
+        (0.5, 0.1),
+    ],
+];
+const CREATURE: &[Pt] = &[
+    (0.0, -0.16),
+    (0.006, -0.25),
+    (0.03, -0.36),
+    (0.08, -0.45),
+    (0.16, -0.5),
+    (0.28, -0.5),
+    (0.4, -0.45),
+    (0.5, -0.37),
+    (0.56, -0.27),
+    (0.63, -0.12),
+    (0.65, 0.0),
+];
+
+/// A bait of a form, its nose at `x0` and the line of its hook at height 0.
+#[must_use]
+pub fn laid(form: BaitForm, x0: f64, length: f64, depth: f64) -> LaidBait {
+    let b = Bait {
+        x0,
+        l: length,
+        d: depth,
+    };
+    match form {
+        BaitForm::Worm => b.even(
+            WORM,
+            b.ribs(0.045, 0.74, 0.0165, &|x| (0.3..0.38).contains(&x)),
+        ),
+        BaitForm::Stick => b.even(
+            STICK,
+            b.ribs(0.05, 0.95, 0.022, &|x| (0.405..0.575).contains(&x)),
+        ),
+        BaitForm::RibbonWorm => b.ribbon_worm(),
+        BaitForm::Minnow => b.minnow(),
+        BaitForm::SplitTail => LaidBait {
+            body: b.body(&SPLIT),
+            lines: b.fish(0.065, 0.165),
+            ..LaidBait::default()
+        },
+        BaitForm::PaddleTail => b.shad(&PADDLE, 0.86, 0.8, b.ribs(0.46, 0.82, 0.036, &|_| false)),
+        BaitForm::SlimShad => b.shad(&SLIM, 0.88, 0.84, String::new()),
+        BaitForm::Grub => b.grub(),
+        BaitForm::SkirtedGrub => b.skirted_grub(),
+        BaitForm::Tube => b.tube(),
+        BaitForm::Craw => b.craw(),
+        BaitForm::Creature => b.creature(),
+    }
+}
+
+#[derive(Clone, Copy)]
+struct Bait {
+    x0: f64,
+    l: f64,
+    d: f64,
+}
+
+impl Bait {
+    fn points(self, list: &[Pt]) -> Vec<Pt> {
+        scaled_points(list, (self.x0, self.l), self.d)
+    }
+
+    fn at(self, x: f64, y: f64) -> Pt {
+        (self.x0 + x * self.l, y * self.d)
+    }
+
+    fn body(self, lists: &Lists) -> String {
+        closed(&self.points(lists.back), &self.points(lists.belly))
+    }
+
+    /// A body alike above and below.
+    fn even(self, back: &[Pt], lines: String) -> LaidBait {
+        let back = self.points(back);
+        LaidBait {
+            body: closed(&back, &mirrored(&back)),
+            lines,
+            ..LaidBait::default()
+        }
+    }
+
+    /// Ribs across the body, bowed to the tail.
+    fn ribs(self, from: f64, to: f64, step: f64, bare: &dyn Fn(f64) -> bool) -> String {
+        // Far enough apart to be told apart where it is shown small.
+        let step = step.max(LEAST_RIB_MM * (self.l / 70.0).max(1.0) / self.l);
+        let count = ((to - from) / step) as i32;
+        let rib = |i: i32| {
+            let x = from + f64::from(i) * step;
+            let (top, foot) = (self.at(x, -0.4), self.at(x, 0.4));
+            let bow = (top.0 + 0.18 * self.d, 0.0);
+            (!bare(x)).then(|| Path::at(top).cubic(bow, bow, foot).open())
+        };
+        (0..=count).filter_map(rib).collect()
+    }
+
+    /// Eye and gill of a fish.
+    fn fish(self, eye: f64, gill: f64) -> String {
+        let (x, y) = self.at(eye, -0.1);
+        let r = 0.105 * self.d;
+        let (top, foot) = (self.at(gill, -0.42), self.at(gill, 0.42));
+        let bow = (top.0 + 0.22 * self.d, 0.0);
+        let eye = super::path::ellipse((x, y), r, r);
+        eye + &Path::at(top).cubic(bow, bow, foot).open()
+    }
+
+    fn ribbon_worm(self) -> LaidBait {
+        let body = self.even(
+            RIBBON,
+            self.ribs(0.045, 0.54, 0.0165, &|x| (0.26..0.34).contains(&x)),
+        );
+        let wave = |q: f64| {
+            let far = (1.9 * q).min(1.0) * (1.0 - 0.25 * q);
+            self.at(
+                0.52 + 0.48 * q,
+                1.05 * far * (3.5 * std::f64::consts::PI * q).sin(),
+            )
+        };
+        let line: Vec<Pt> = (0..=14).map(|i| wave(f64::from(i) / 14.0)).collect();
+        let half = |q: f64| {
+            self.d
+                * match q {
+                    q if q < 0.08 => 0.3 - 1.5 * q,
+                    q if q < 0.5 => 0.18 + (q - 0.08) / 0.42 * 0.36,
+                    q => 0.54 * (1.0 - (q - 0.5) / 0.5).max(0.0),
+                }
+        };
+        LaidBait {
+            far: vec![band(&line, half)],
+            ..body
+        }
+    }
+
+    fn minnow(self) -> LaidBait {
+        let fork = self.points(MINNOW_FORK);
+        let tail = Path::at(fork[0])
+            .smooth(&fork[..3])
+            .smooth(&fork[2..7])
+            .smooth(&fork[6..])
+            .closed();
+        LaidBait {
+            far: vec![tail],
+            body: self.body(&MINNOW),
+            lines: self.fish(0.065, 0.165),
+            ..LaidBait::default()
+        }
+    }
+
+    /// A body with a paddle across its end, `high` of the depth.
+    fn shad(self, lists: &Lists, wrist: f64, high: f64, ribs: String) -> LaidBait {
+        let (e, p) = (1.0 - wrist, high * self.d);
+        let boot = [
+            (0.0, -0.1, true),
+            (0.2, -0.095, true),
+            (0.36, -0.2, false),
+            (0.46, -0.38, false),
+            (0.58, -0.44, false),
+            (0.7, -0.34, false),
+            (0.84, 0.04, false),
+            (0.96, 0.36, false),
+            (1.0, 0.52, false),
+            (0.93, 0.6, false),
+            (0.76, 0.56, false),
+            (0.55, 0.36, false),
+            (0.38, 0.18, false),
+            (0.2, 0.1, true),
+            (0.0, 0.1, true),
+        ];
+        let of = |(x, y, by_depth): (f64, f64, bool)| {
+            let y = if by_depth { y * self.d } else { y * p };
+            (self.x0 + (wrist + e * x) * self.l, y)
+        };
+        let boot: Vec<Pt> = boot.into_iter().map(of).collect();
+        LaidBait {
+            parts: vec![Path::at(boot[0]).smooth(&boot).closed()],
+            body: self.body(lists),
+            lines: self.fish(0.07, 0.17) + &ribs,
+            ..LaidBait::default()
+        }
+    }
+
+    fn grub(self) -> LaidBait {
+        let mut back = self.points(&[(0.0, -0.2), (0.008, -0.33), (0.035, -0.43), (0.08, -0.475)]);
+        let mut lines = String::new();
+        for i in 0..7 {
+            let x = 0.13 + 0.37 * (f64::from(i) + 0.5) / 7.0;
+            let h = 0.5 - 0.2 * ((f64::from(i) - 2.0).max(0.0) / 5.0).powf(1.5);
+            let notch = 0.13 + 0.37 * (f64::from(i) + 1.0) / 7.0;
+            back.push(self.at(x, -h));
+            back.push(self.at(notch, -0.93 * h));
+            let (top, foot) = (self.at(notch, -0.93 * h), self.at(notch, 0.93 * h));
+            let bow = (top.0 + 0.14 * self.d, 0.0);
+            lines += &Path::at(top).cubic(bow, bow, foot).open();
+        }
+        back.extend([self.at(0.505, -0.27), self.at(0.52, -0.16)]);
+        let (d, x0) = (self.d, self.x0 + 0.485 * self.l);
+        let (tip, h, b) = (self.x0 + 0.964 * self.l, 1.75 * d, 0.4 * d);
+        let (dx, y0) = (tip - x0, -0.02 * d);
+        let curl = [
+            (x0, y0),
+            (x0 + 0.3 * dx, y0 - 0.42 * h),
+            (x0 + 0.66 * dx, y0 - 0.55 * h),
+            (tip - 0.7 * b, y0 - 0.3 * h),
+            (tip - 0.2 * b, y0 + 0.15 * h),
+            (tip - 0.16 * dx, y0 + 0.52 * h),
+            (tip - 0.36 * dx, y0 + 0.58 * h),
+        ];
+        let half = move |q: f64| {
+            if q < 0.6 {
+                b * (0.36 + 0.56 * (std::f64::consts::PI * q / 1.2).sin())
+            } else {
+                0.92 * b * (1.0 - ((q - 0.6) / 0.4).powf(1.7))
+            }
+        };
+        LaidBait {
+            far: vec![band(&curl, half)],
+            body: closed(&back, &mirrored(&back)),
+            lines,
+            ..LaidBait::default()
+        }
+    }
+
+    fn skirted_grub(self) -> LaidBait {
+        let strand = |i: i32| {
+            let to = -1.02 + 0.255 * f64::from(i);
+            let end = 0.47 - 0.11 * to.abs();
+            let line = [
+                self.at(0.1, 0.42 * to),
+                self.at(0.24, 0.8 * to),
+                self.at(end, to),
+            ];
+            band(&line, |q| self.d * 0.05 * (1.0 - 0.6 * q))
+        };
+        let tail = |side: f64| {
+            let line: Vec<Pt> = [
+                (0.48, -0.06),
+                (0.66, -0.02),
+                (0.93, -0.12),
+                (0.96, -0.5),
+                (0.933, -0.9),
+                (0.85, -1.02),
+                (0.79, -0.9),
+            ]
+            .iter()
+            .map(|p| self.at(p.0, side * p.1))
+            .collect();
+            band(&line, |q| self.d * 0.13 * (1.0 - q).powf(0.4).min(0.5 + q))
+        };
+        LaidBait {
+            far: vec![tail(1.0), tail(-1.0)],
+            parts: (0..9).map(strand).collect(),
+            ..self.even(SKIRTED, String::new())
+        }
+    }
+
+    fn tube(self) -> LaidBait {
+        let (a, o) = (self.at(0.6, -0.49), self.at(0.6, 0.49));
+        let body = Path::at(a)
+            .cubic(self.at(0.4, -0.5), self.at(0.3, -0.5), self.at(0.13, -0.5))
+            .cubic(self.at(0.045, -0.49), self.at(0.0, -0.3), self.at(0.0, 0.0))
+            .cubic(self.at(0.0, 0.3), self.at(0.045, 0.49), self.at(0.13, 0.5))
+            .cubic(self.at(0.3, 0.5), self.at(0.4, 0.5), o)
+            .cubic(self.at(0.618, 0.2), self.at(0.618, -0.2), a)
+            .closed();
+        // The inside of its wall.
+        let wall = Path::at(self.at(0.6, -0.39))
+            .line(self.at(0.13, -0.4))
+            .cubic(
+                self.at(0.06, -0.39),
+                self.at(0.024, -0.24),
+                self.at(0.024, 0.0),
+            )
+            .cubic(
+                self.at(0.024, 0.24),
+                self.at(0.06, 0.39),
+                self.at(0.13, 0.4),
+            )
+            .line(self.at(0.6, 0.39));
+        let strand = |i: i32| {
+            let from = -0.42 + 0.12 * f64::from(i);
+            let to = from / 0.42 * 0.6;
+            let line = [
+                self.at(0.585, from),
+                self.at(0.72, from + 0.04),
+                self.at(0.86, to - 0.05),
+                self.at(1.0 - 0.04 * f64::from(i % 2), to),
+            ];
+            band(&line, |q| self.d * 0.058 * (1.0 - 0.7 * q))
+        };
+        LaidBait {
+            far: (0..8).map(strand).collect(),
+            body,
+            lines: wall.open(),
+            ..LaidBait::default()
+        }
+    }
+
+    fn craw(self) -> LaidBait {
+        let claw = |turn: f64| {
+            let at = |p: &Pt| super::path::turned(self.at(p.0, p.1), self.at(0.5, 0.04), turn);
+            let [out, inner, home] = CLAW.map(|run| run.iter().map(at).collect::<Vec<_>>());
+            Path::at(out[0])
+                .smooth(&out)
+                .smooth(&inner)
+                .smooth(&home)
+                .closed()
+        };
+        let ring = |x: f64| {
+            let (top, foot) = (self.at(x, -0.4), self.at(x, 0.4));
+            let bow = (top.0 + 0.16 * self.d, 0.0);
+            Path::at(top).cubic(bow, bow, foot).open()
+        };
+        let leg = |i: i32| {
+            let x = 0.3 + 0.06 * f64::from(i);
+            let line = [
+                self.at(x, 0.42),
+                self.at(x + 0.02, 0.7),
+                self.at(x + 0.06, 0.86),
+            ];
+            band(&line, |q| self.d * 0.035 * (1.0 - 0.5 * q))
+        };
+        let feeler = |y: f64| {
+            Path::at(self.at(0.58, -0.1))
+                .smooth(&[
+                    self.at(0.58, -0.1),
+                    self.at(0.72, y * 0.6),
+                    self.at(0.94, y),
+                ])
+                .open()
+        };
+        LaidBait {
+            far: std::iter::once(claw(-7.0)).chain((0..4).map(leg)).collect(),
+            body: self.body(&CRAW),
+            parts: vec![claw(0.0)],
+            lines: [0.06, 0.11, 0.16, 0.21, 0.26, 0.32].map(ring).concat()
+                + &feeler(-0.62)
+                + &feeler(-0.5),
+        }
+    }
+
+    fn creature(self) -> LaidBait {
+        let of = |list: &[Pt]| self.points(list);
+        let flap = |q: f64| self.d * (0.05 + 0.13 * q);
+        let arm = |q: f64| self.d * (0.08 - 0.035 * q);
+        let back = self.points(CREATURE);
+        LaidBait {
+            far: vec![
+                band(
+                    &of(&[(0.53, 0.06), (0.68, 0.12), (0.82, -0.1), (0.985, 0.06)]),
+                    flap,
+                ),
+                band(
+                    &of(&[(0.54, -0.08), (0.68, -0.2), (0.8, -0.44), (0.955, -0.4)]),
+                    flap,
+                ),
+            ],
+            body: closed(&back, &mirrored(&back)),
+            parts: vec![
+                band(
+                    &of(&[(0.17, 0.14), (0.19, 0.7), (0.26, 0.92), (0.33, 0.84)]),
+                    arm,
+                ),
+                band(
+                    &of(&[
+                        (0.33, 0.14),
+                        (0.36, 0.95),
+                        (0.5, 1.12),
+                        (0.55, 0.78),
+                        (0.53, 0.6),
+                    ]),
+                    arm,
+                ),
+            ],
+            lines: self.ribs(0.06, 0.55, 0.036, &|_| false),
+        }
+    }
+}
+
+/// Ribs stand no nearer than this in a bait of 70 mm.
+const LEAST_RIB_MM: f64 = 1.2;

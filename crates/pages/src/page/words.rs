@@ -1,0 +1,13 @@
+//! The terms of the trade.
+
+use crate::reader::Reader;
+use crate::reply::{Reply, Shown};
+use crate::views::words::WordsPage;
+
+/// Each term with a line on what it means.
+///
+/// # Errors
+/// When the template fails.
+pub fn words(reader: &Reader) -> Shown {
+    Reply::page(200, &WordsPage::new(reader))
+}
