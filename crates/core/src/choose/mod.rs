@@ -7,6 +7,7 @@ pub mod course;
 pub mod decision;
 pub mod facts;
 pub mod line;
+pub mod met;
 pub mod needs;
 mod options;
 pub mod own_drag;

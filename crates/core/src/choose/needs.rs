@@ -97,12 +97,18 @@ impl<'a> Needs<'a> {
         self.fall_to(depth, self.rigged(), head, posture).time()
     }
 
-    fn fall_to(&self, depth: Length, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
+    pub(super) fn fall_to(
+        &self,
+        depth: Length,
+        rigged: &Rigged,
+        head: &HeadBody,
+        posture: f64,
+    ) -> Fall {
         let s = &self.setting;
         sink::fall(head, &rigged.trailing, posture, s.line, depth, &s.water)
     }
 
-    fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
+    pub(super) fn fall_of(&self, rigged: &Rigged, head: &HeadBody, posture: f64) -> Fall {
         self.fall_to(self.setting.depth, rigged, head, posture)
     }
 
@@ -130,7 +136,7 @@ impl<'a> Needs<'a> {
         self.held_of(self.rigged(), head)
     }
 
-    fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
+    pub(super) fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
         let s = &self.setting;
         let near_end = hold::near_end(s.depth, s.cast, s.stand);
         let drawn = |drift: Velocity, away: f64| {
@@ -185,7 +191,12 @@ impl<'a> Needs<'a> {
 
     /// Submerged weight that neither rises nor sinks at the depth of the fish, with
     /// a share of the cast still out, wound at so many times its speed.
-    fn afloat(&self, rigged: &Rigged, head: &HeadBody, (share, times): (f64, f64)) -> Force {
+    pub(super) fn afloat(
+        &self,
+        rigged: &Rigged,
+        head: &HeadBody,
+        (share, times): (f64, f64),
+    ) -> Force {
         let s = &self.setting;
         let away = hold::no_steeper(s.reach, share * s.cast.value, s.stand);
         let moving = (times * s.wound, Velocity::default());
@@ -193,7 +204,7 @@ impl<'a> Needs<'a> {
     }
 
     /// Where the reel keeps a swum bait down, and where it keeps it up.
-    fn ends(&self) -> [(f64, f64); 3] {
+    pub(super) fn ends(&self) -> [(f64, f64); 3] {
         let swim = self.setting.swim;
         [
             (swim.near, swim.slowest),
@@ -244,54 +255,6 @@ impl<'a> Needs<'a> {
     #[must_use]
     pub fn asks(&self, need: LowerBound) -> bool {
         self.setting.asks[need]
-    }
-
-    /// What a mass of metal, in whatever shape, meets of what is asked. Cheaper than the
-    /// bounds themselves, for finding where an answer turns.
-    #[must_use]
-    pub fn met_by(&self, metal: &HeadBody) -> Met {
-        let of = |r: &Rigged| self.met_of(r, &metal.shaped(r.drag, r.frontal));
-        self.shapes.iter().map(of).max().unwrap_or(Met::All)
-    }
-
-    fn met_of(&self, rigged: &Rigged, head: &HeadBody) -> Met {
-        let s = &self.setting;
-        let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
-        let fall = self.fall_to(s.reach, rigged, head, rigged.tight).speed();
-        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
-        let met = |need: LowerBound, met: &dyn Fn() -> bool| !self.asks(need) || met();
-        let [near, half, _] = self.ends();
-        let afloat = |place| weight >= self.afloat(rigged, head, place);
-        let lower = met(LowerBound::SinkTarget, &|| {
-            fall >= self.fall.least * s.target
-        }) && met(LowerBound::Castable, &|| {
-            head.mass + rigged.other_mass >= s.castable
-        }) && met(LowerBound::SnapFree, &|| weight >= s.free)
-            && met(LowerBound::Grind, &|| head.mass >= s.grind)
-            && met(LowerBound::HoldsDepth, &|| afloat(near))
-            && met(LowerBound::Feel, &|| weight >= self.felt())
-            && met(LowerBound::Contact, &|| {
-                head.mass >= self.nose() && weight >= self.held_of(rigged, head)
-            })
-            && met(LowerBound::TimeToBottom, &|| {
-                in_time(self.fall_of(rigged, head, s.wait_posture))
-            });
-        let enough = self.fall.enough * s.target;
-        let target = met(LowerBound::HoldsDepth, &|| afloat(half))
-            && (self.asks(LowerBound::HoldsDepth)
-                || met(LowerBound::SinkTarget, &|| fall >= enough));
-        match (lower, target) {
-            (false, _) => Met::Not,
-            (true, false) => Met::ButForSpeed,
-            (true, true) => Met::All,
-        }
-    }
-
-    /// Whether every upper need allows a mass.
-    #[must_use]
-    pub fn allows(&self, mass: Mass) -> bool {
-        let allowed = |n: &UpperBound| self.upper(*n).is_none_or(|most| mass <= most);
-        UpperBound::ALL.iter().all(allowed)
     }
 
     fn greatest(&self, of: impl Fn(&Rigged) -> Mass) -> Mass {
@@ -400,18 +363,6 @@ impl<'a> Needs<'a> {
             UpperBound::KeptUp => self.greatest(|r| self.for_afloat(r, self.ends()[2])),
         })
     }
-}
-
-/// What a head meets of what is asked, the best first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub enum Met {
-    /// Every lower need, and near enough the wanted speed or depth.
-    All,
-    /// Every lower need; it falls slower than is wanted, or does not keep its depth at
-    /// half the cast.
-    ButForSpeed,
-    /// Not every lower need.
-    Not,
 }
 
 /// The mass that is just what it asks for itself: a heavier head drags more,

@@ -3,7 +3,8 @@
 
 use crate::base::codes::{LowerBound, UpperBound};
 use crate::base::{Mass, Rung};
-use crate::choose::needs::{Met, Needs};
+use crate::choose::met::Met;
+use crate::choose::needs::Needs;
 use crate::physics::sink::HeadBody;
 
 /// Between which masses a head does its job, and which rung is tied on.

@@ -83,6 +83,10 @@ fn n(v: f64) -> Printed {
 /// Width in the page's pixels that the drawing is shown at, to size letters.
 const SHOWN_PX: f64 = 290.0;
 
+/// How long the words of the gap and of the front view are, in heights of a letter.
+const GAP_WORDS: f64 = 5.5;
+const FRONT_WORDS: f64 = 3.2;
+
 /// The drawing of an answer.
 #[must_use]
 pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
@@ -92,6 +96,13 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
     let (half_wide, half_high) = rig.head.half;
     // The front view stands over the tail, clear of it.
     let front_y = (rig.tail_high - half_high - unit * 4.0).min(rig.high + half_high);
+    let words_end = rig.hook.back + letter * GAP_WORDS;
+    let crowded = rig.end - 2.0 * half_wide - letter * FRONT_WORDS < words_end;
+    let front_y = if crowded {
+        front_y.min(rig.hook.high - half_high - letter * 0.4)
+    } else {
+        front_y
+    };
     let top = (rig.high - letter * 0.6).min(front_y - half_high - unit * 2.0);
     let left = (rig.left - unit * 2.0).min(-rig.end * 0.03);
     let marks = rig.low + letter * 0.9;

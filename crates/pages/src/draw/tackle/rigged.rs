@@ -57,13 +57,19 @@ impl Look {
     /// Whether it is seen within the plastic alone.
     #[must_use]
     pub fn clipped(self) -> bool {
-        matches!(self, Self::WireWithin | Self::BarbWithin)
+        matches!(
+            self,
+            Self::WireWithin | Self::BarbWithin | Self::PlasticLine
+        )
     }
 
     /// Whether plastic hides it, so that it is dashed.
     #[must_use]
     pub fn hidden(self) -> bool {
-        self.clipped() || self == Self::MetalWithin
+        matches!(
+            self,
+            Self::WireWithin | Self::BarbWithin | Self::MetalWithin
+        )
     }
 
     /// Whether it is drawn as thick as the wire is.
@@ -143,13 +149,13 @@ fn tail_high(form: BaitForm) -> f64 {
 }
 
 /// By how much the hook is turned so that its point stands as it is said, degrees.
-fn turn(style: HookStyle, size: HookSize, point: Point, depth: f64) -> f64 {
+fn turn(style: HookStyle, size: HookSize, point: Point, (depth, axis): (f64, f64)) -> f64 {
     let under = match point {
         Point::Exposed => return 0.0,
         Point::SkinHooked => SKIN_MM,
         Point::Weedless => (BURIED * depth).max(SKIN_MM),
     };
-    hooks::turn_to(style, size, -depth / 2.0 + under)
+    hooks::turn_to(style, size, -depth / 2.0 + under - axis)
 }
 
 /// How deep a point lies under the skin of the back, mm, and buried, as a share of the
@@ -188,7 +194,7 @@ pub fn rigged(a: &Answer, form: BaitForm) -> Rigged {
     } else {
         0.0
     };
-    let degrees = turn(a.hook.style, size, a.hook.point, depth);
+    let degrees = turn(a.hook.style, size, a.hook.point, (depth, axis));
     let hook = hooks::laid(a.hook.style, size, (face, axis), degrees);
     let bait = baits::laid(form, nose, length, depth);
     let (up, down) = reach(form);
