@@ -197,8 +197,9 @@ pub fn spoken_for<'t>(
     rules.filter(move |r| r.shape == shape && r.rule.holds(facts))
 }
 
-/// What puts the shape that was asked for before all: more than any score.
-const ASKED: f64 = 100.0;
+/// What puts the shape that was asked for before all in [`Shapes::ranked`]: more than any
+/// score.
+pub const ASKED: f64 = 100.0;
 
 /// Scores nearer than this are equal but for rounding.
 const EQUAL: f64 = 1e-9;

@@ -8,6 +8,7 @@ use crate::base::{Mass, UnitSystem, grams, ounces};
 use crate::choose::decision::Decision;
 use crate::choose::rank::Ranked;
 use crate::choose::rules::{Entry, Record};
+use crate::choose::shape::ASKED;
 use crate::choose::window::Crossed;
 use crate::gear::hook;
 use uom::si::velocity::meter_per_second;
@@ -109,7 +110,9 @@ fn shapes(d: &Decision<'_>, trace: &mut Trace) {
     let c = &d.on.conditions;
     let ranked = d.on.shapes.ranked(c.current_mps, c.retrieve_mps);
     for (score, row) in ranked {
-        let saw = sentences::saw_score(Arg::Number(score, 3));
+        let asked = d.on.request.shape == Some(row.code);
+        let of_traits = score - if asked { ASKED } else { 0.0 };
+        let saw = sentences::saw_score(Arg::Number(of_traits, 3));
         let taken = row.code == d.shape.code;
         trace.line(Topic::Shape, row.code.code(), &saw, taken, taken);
     }
