@@ -804,6 +804,7 @@ upper_snag = wedges and snags on { $bottom }
 upper_rod_max = more than the rod throws
 upper_everyday = more than { $most } is hardly thrown on this rig
 upper_hover_level = nose down into a spiral: a { $length } bait no longer hangs level
+fall_speed_tight = Falls { $speed }, { $depth } in { $seconds } s; for { $school } about { $wanted } is wanted
 fall_speed = Falls { $speed } on a tight line, { $depth } in { $seconds } s { $how }; for { $school } about { $wanted } is wanted
 grinds = Grinds along the bottom by its weight: it is not fished for its fall
 off_the_bottom = Fished off the bottom: it need not be felt there, it must glide

@@ -9,6 +9,7 @@ use crate::base::{Force, GRAVITY, Ladder, Mass, Velocity, grams, maths, ounces, 
 use crate::choose::decision::Decision;
 use crate::choose::own_drag::OwnFall;
 use crate::explore::cast_ready::held;
+use crate::tables::WayDown;
 
 /// A force as the weight that a hand knows, in grams.
 fn pull(n: Force) -> Arg {
@@ -104,14 +105,19 @@ pub fn upper(d: &Decision<'_>) -> Said {
 pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
     let (needs, about, basis) = (&d.needs, Topic::Weight, Basis::Physics);
     let time = d.down_s();
-    let fall = sentences::fall_speed(
-        speed(d.fall.speed()),
-        Arg::Distance(d.on.conditions.depth_m),
-        Arg::Number(time, usize::from(time < 10.0)),
-        Arg::Word(held(d.way_down).label()),
-        Arg::Word(d.school.label()),
-        speed(needs.setting.target),
-    );
+    let (falls, wanted) = (speed(d.fall.speed()), speed(needs.setting.target));
+    let depth = Arg::Distance(d.on.conditions.depth_m);
+    let seconds = Arg::Number(time, usize::from(time < 10.0));
+    let fished_for = Arg::Word(d.school.label());
+    let fall = match d.way_down {
+        WayDown::TightLine => {
+            sentences::fall_speed_tight(falls, depth, seconds, fished_for, wanted)
+        }
+        way => {
+            let how = Arg::Word(held(way).label());
+            sentences::fall_speed(falls, depth, seconds, how, fished_for, wanted)
+        }
+    };
     if needs.asks(LowerBound::SinkTarget) {
         reasons.pro(about, basis, fall);
     } else if needs.asks(LowerBound::HoldsDepth) {

@@ -108,6 +108,7 @@ sentences! {
     upper_hover_level(length);
     upper_everyday(most);
     fall_speed(speed, depth, seconds, how, school, wanted);
+    fall_speed_tight(speed, depth, seconds, school, wanted);
     grinds();
     off_the_bottom();
     felt(weight, pull);
