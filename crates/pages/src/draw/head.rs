@@ -103,10 +103,10 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
     } else {
         front_y
     };
-    let top = (rig.high - letter * 0.6).min(front_y - half_high - unit * 2.0);
+    let top = (rig.high - letter * 0.45).min(front_y - half_high - unit * 2.0);
     let left = (rig.left - unit * 2.0).min(-rig.end * 0.03);
     let marks = rig.low + letter * 0.9;
-    let bottom = marks + letter * 1.5;
+    let bottom = marks + letter * 1.25;
     let bend = rig.face + a.hook.length_mm;
     let size = |mm| Dimension::Size.print(mm, units);
     HeadDrawing {

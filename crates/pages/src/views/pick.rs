@@ -281,6 +281,19 @@ impl AnswerView {
             told(*most)
         )
     }
+    /// The band of the fall on a tight line.
+    #[must_use]
+    pub fn band(&self) -> String {
+        let (least, most) = self.a.sink.band_mps;
+        let told = |mps: f64| Dimension::Speed.print(mps, self.units);
+        let unit = Dimension::Speed.unit(self.units);
+        let from = told(least);
+        format!(
+            "{} to {}",
+            from.trim_end_matches(unit).trim_end(),
+            told(most)
+        )
+    }
     /// The question and its answer in half a line, for the list of what was asked.
     #[must_use]
     pub fn told_short(&self) -> String {
