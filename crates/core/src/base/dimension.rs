@@ -87,7 +87,19 @@ impl Dimension {
         text
     }
 
-    /// The same, written behind a text.
+    /// A span of two values, its unit told once; one value where the two are equal.
+    #[must_use]
+    pub fn print_span(self, (least, most): (f64, f64), system: UnitSystem) -> String {
+        let to = self.print(most, system);
+        if least.total_cmp(&most).is_eq() {
+            return to;
+        }
+        let from = self.print(least, system);
+        let bare = from.strip_suffix(self.unit(system)).unwrap_or(&from);
+        format!("{} to {to}", bare.trim_end())
+    }
+
+    /// A value with its unit, written behind a text.
     pub(super) fn write(
         self,
         value: f64,
@@ -101,8 +113,8 @@ impl Dimension {
         write!(out, "{} {}", printed(number, places), self.unit(system))
     }
 
-    /// The same, two decimals finer, or an eighth of an inch that it hardly differs from:
-    /// for a box whose text is read again.
+    /// A value with its unit, two decimals finer than it is told, or an eighth of an inch
+    /// that it hardly differs from: for a box whose text is read again.
     #[must_use]
     pub fn print_fine(self, value: f64, system: UnitSystem) -> String {
         if (self, system) == (Self::Size, UnitSystem::Imperial) {

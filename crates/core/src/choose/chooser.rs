@@ -69,20 +69,24 @@ impl Chooser {
         Rig::ALL.iter().map(on).collect()
     }
 
-    /// A question on a rig with that rig's usual bait where none was named.
+    /// A question on a rig, with that rig's usual bait for what was left out of it: its
+    /// length where none was told, and its plastic too where the form was not.
     #[must_use]
     pub fn settled<'q>(&self, request: &'q PickRequest) -> Cow<'q, PickRequest> {
         let assumed = |field: &str| request.assumed.iter().any(|a| a == field);
-        let (Some(rig), true) = (request.rig, assumed("bait.form")) else {
+        let (form, length) = (assumed("bait.form"), assumed(limits::BAIT_LENGTH.field));
+        let Some(rig) = request.rig.filter(|_| form || length) else {
             return Cow::Borrowed(request);
         };
         let usual = &self.tables.rigs[rig].bait;
         let mut settled = request.clone();
-        settled.bait.form = usual.default_form;
-        if assumed(limits::BAIT_LENGTH.field) {
+        if length {
             settled.bait.length_mm = usual.default_mm;
         }
-        if assumed("bait.plastic") {
+        if form {
+            settled.bait.form = usual.default_form;
+        }
+        if form && assumed("bait.plastic") {
             settled.bait.plastic = usual.default_plastic;
         }
         Cow::Owned(settled)

@@ -184,8 +184,11 @@ impl<'w> Decision<'w> {
         if self.fit.fits {
             return None;
         }
-        let shares = (SLIMMEST..100).rev().map(|part| f64::from(part) / 100.0);
-        shares.into_iter().find(|s| takes(*s)).map(|s| s * now)
+        (SLIMMEST..100)
+            .rev()
+            .map(|part| f64::from(part) / 100.0)
+            .find(|share| takes(*share))
+            .map(|share| share * now)
     }
 
     /// The facts of the question with what was chosen.

@@ -136,20 +136,34 @@ impl<'a> Needs<'a> {
         self.held_of(self.rigged(), head)
     }
 
+    /// Whether the drift of the boat, not what is drawn in, asks the most of a head that
+    /// must hold the bottom.
+    #[must_use]
+    pub fn drift_binds(&self, head: &HeadBody) -> bool {
+        let [wound, drifted] = self.pulls_of(self.rigged(), head);
+        drifted > wound
+    }
+
     pub(super) fn held_of(&self, rigged: &Rigged, head: &HeadBody) -> Force {
+        let [wound, drifted] = self.pulls_of(rigged, head);
+        wound.max(drifted)
+    }
+
+    /// Submerged weight that holds the bottom: as it is drawn in near the rod, and behind
+    /// a drifting boat, with the whole cast let out; 0 N where nothing drifts.
+    fn pulls_of(&self, rigged: &Rigged, head: &HeadBody) -> [Force; 2] {
         let s = &self.setting;
         let near_end = hold::near_end(s.depth, s.cast, s.stand);
         let drawn = |drift: Velocity, away: f64| {
             let at = (s.depth, away);
             self.drawn(rigged, head, at, (s.drawn, drift), |d| d.hold_weight())
         };
-        let wound = drawn(Velocity::default(), near_end);
-        if s.drift.value <= 0.0 {
-            return wound;
-        }
-        // Behind a drifting boat the whole cast is let out.
-        let behind = s.cast.value.max(near_end);
-        wound.max(drawn(s.drift, behind))
+        let drifted = if s.drift.value > 0.0 {
+            drawn(s.drift, s.cast.value.max(near_end))
+        } else {
+            Force::default()
+        };
+        [drawn(Velocity::default(), near_end), drifted]
     }
 
     /// A head at a depth, so far off the rod, while line is drawn in at a speed, behind

@@ -64,8 +64,8 @@ impl Engine {
         &self.chooser.tables
     }
 
-    /// A question as it is answered: on a rig with that rig's usual bait where none was
-    /// named.
+    /// A question as it is answered: on a rig, with that rig's usual bait for what was left
+    /// out of it.
     #[must_use]
     pub fn settled<'q>(&self, request: &'q PickRequest) -> Cow<'q, PickRequest> {
         self.chooser.settled(request)
@@ -142,7 +142,18 @@ impl Engine {
     /// What a box lacks for situations, and what of it lies idle.
     #[must_use]
     pub fn gaps(&self, situations: &[Situation<'_>], things: &[&Item], options: Options) -> Gaps {
-        let found = gaps(&self.chooser, situations, things, options);
+        let settled: Vec<Cow<'_, PickRequest>> =
+            situations.iter().map(|s| self.settled(s.request)).collect();
+        let answered = |(s, request): (&Situation<'_>, _)| Situation {
+            name: s.name.clone(),
+            request,
+        };
+        let situations: Vec<Situation<'_>> = situations
+            .iter()
+            .zip(settled.iter().map(AsRef::as_ref))
+            .map(answered)
+            .collect();
+        let found = gaps(&self.chooser, &situations, things, options);
         say::gaps(found, options.units)
     }
 

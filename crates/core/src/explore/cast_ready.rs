@@ -1,7 +1,7 @@
 //! The rig of an answer, made ready to be cast: what Cast plays is what Pick
 //! says, since both read one decision.
 
-use crate::base::codes::{Course, Direction, FallBy};
+use crate::base::codes::{Direction, FallBy};
 use crate::base::{Mass, grams, limits, plain};
 use crate::cast::{Cast, CastRig, Keep, Lure, Postures, Profile, Setup};
 use crate::choose::decision::Decision;
@@ -56,7 +56,7 @@ fn cast(
 ) -> (CastRig, Setup) {
     let (rig, asked) = (ready(d, head), d.on.request);
     let water = &asked.water;
-    let below = d.course.code == Course::Vertical;
+    let below = d.on.tables.course(d.course.code).below;
     let out = if below {
         Setup::under_tip(hold::ROD_M)
     } else {

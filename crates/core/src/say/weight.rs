@@ -59,7 +59,9 @@ pub fn lower(d: &Decision<'_>) -> Said {
             speed(needs.fall.least * s.target),
         ),
         LowerBound::Contact if needs.nose() >= d.choice.lower.0 => sentences::lower_contact_nose(),
-        LowerBound::Contact if s.drift > s.drawn => sentences::lower_contact_drift(speed(s.drift)),
+        LowerBound::Contact if needs.drift_binds(&needs.head(d.choice.lower.0)) => {
+            sentences::lower_contact_drift(speed(s.drift))
+        }
         LowerBound::Contact => sentences::lower_contact(speed(s.drawn)),
         LowerBound::Feel if c.current_mps > 0.05 => {
             sentences::lower_feel_current(pull(needs.felt()))

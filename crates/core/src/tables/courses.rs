@@ -46,6 +46,8 @@ struct RawCourse {
     off_bottom: bool,
     #[serde(default)]
     lies: bool,
+    #[serde(default)]
+    below: bool,
     speed_mps: f64,
     rest_s: f64,
     moves: String,
@@ -73,6 +75,8 @@ pub struct CourseRow {
     pub off_bottom: bool,
     /// Whether it must stay on the bottom only while nothing is done.
     pub lies: bool,
+    /// Whether it hangs under the tip, else is cast out.
+    pub below: bool,
     /// Speed of what is drawn or wound, m/s.
     pub speed_mps: f64,
     /// How it is brought on a rig without a way of its own for it.
@@ -104,6 +108,7 @@ impl CourseTables {
                 code: raw.code,
                 off_bottom: raw.off_bottom,
                 lies: raw.lies,
+                below: raw.below,
                 speed_mps: raw.speed_mps,
                 way: Way {
                     when: When::default(),

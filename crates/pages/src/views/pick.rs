@@ -249,50 +249,29 @@ impl AnswerView {
     #[must_use]
     pub fn line_words(&self) -> String {
         let l = &self.a.line;
+        let long = |span| Dimension::Distance.print_span(span, self.units);
         match &*l.kind {
             "braid_to_fluorocarbon" => format!(
                 "{} lb braid to {} lb fluorocarbon, {}",
                 self.span(&l.main_lb),
                 self.span(&l.leader_lb),
                 // What older answers say of every leader.
-                self.long(&l.leader_m.unwrap_or((2.0, 2.0)))
+                long(l.leader_m.unwrap_or((2.0, 2.0)))
             ),
-            kind => match &l.leader_m {
+            kind => match l.leader_m {
                 None => format!("{} lb {kind}, straight through", self.span(&l.leader_lb)),
                 Some(trace) => format!(
                     "{kind} to a trace of {} lb, {}",
                     self.span(&l.leader_lb),
-                    self.long(trace)
+                    long(trace)
                 ),
             },
         }
     }
-    /// A span of lengths, as a rod's length or a leader's is told.
-    fn long(&self, (least, most): &(f64, f64)) -> String {
-        let told = |m: f64| Dimension::Distance.print(m, self.units);
-        if least == most {
-            return told(*least);
-        }
-        let unit = Dimension::Distance.unit(self.units);
-        let from = told(*least);
-        format!(
-            "{} to {}",
-            from.trim_end_matches(unit).trim_end(),
-            told(*most)
-        )
-    }
     /// The band of the fall on a tight line.
     #[must_use]
     pub fn band(&self) -> String {
-        let (least, most) = self.a.sink.band_mps;
-        let told = |mps: f64| Dimension::Speed.print(mps, self.units);
-        let unit = Dimension::Speed.unit(self.units);
-        let from = told(least);
-        format!(
-            "{} to {}",
-            from.trim_end_matches(unit).trim_end(),
-            told(most)
-        )
+        Dimension::Speed.print_span(self.a.sink.band_mps, self.units)
     }
     /// The question and its answer in half a line, for the list of what was asked.
     #[must_use]
