@@ -3,10 +3,13 @@
 //! that none moves unseen.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
+mod common;
+
+use common::ENGINE;
 use serde_json::{Map, Value, json};
-use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::codes::Toothy;
 use yarrowfen_core::base::{UnitSystem, limits};
+use yarrowfen_core::{Options, PickRequest};
 
 /// The contract's numbers with the least and the most that are taken (common
 /// practice: waters and tackle of freshwater finesse angling with room around).
@@ -164,4 +167,27 @@ fn what_is_left_out_is_taken_as_usual_and_said() {
     let wrong = PickRequest::from_json(br#"{"toothy_fish": "yes", "season": 3}"#).unwrap_err();
     let fields: Vec<_> = wrong.iter().map(|f| f.field.as_str()).collect();
     assert_eq!(fields, ["season", "toothy_fish"]);
+}
+
+/// The usual lengths are the trade's (common practice: a six and a half inch worm on a
+/// shaky head, a stick of 70 mm on a Ned head, a tube of three and a half inches).
+#[test]
+fn a_bait_of_no_told_length_is_as_long_as_its_rig_usually_has_it() {
+    let answered = |rig: &str, bait: Value| {
+        let asked = PickRequest::from_value(&json!({ "rig": rig, "bait": bait })).unwrap();
+        ENGINE.pick(&asked, Options::default())
+    };
+    for (rig, form, mm) in [
+        ("shaky_head", "worm", 165.0),
+        ("ned", "stick", 70.0),
+        ("tube", "tube", 89.0),
+    ] {
+        let length = |bait| answered(rig, bait).bait.length_mm;
+        assert_eq!(length(json!({ "form": form })), mm, "{rig}: form told");
+        assert_eq!(length(json!({})), mm, "{rig}: nothing told");
+        let told = json!({ "form": form, "length_mm": 110 });
+        assert_eq!(length(told), 110.0, "{rig}: length told");
+    }
+    let worm = answered("shaky_head", json!({ "form": "worm" }));
+    assert!(worm.hook.fits(), "a hook is sold for the usual worm");
 }

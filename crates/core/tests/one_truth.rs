@@ -16,7 +16,7 @@ use uom::si::length::meter;
 use yarrowfen_core::Options;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::Length;
-use yarrowfen_core::base::codes::{Course, Direction};
+use yarrowfen_core::base::codes::{Course, Direction, LowerBound, Rig};
 use yarrowfen_core::cast::{Cast, Lifted, Profile};
 use yarrowfen_core::physics::hold;
 use yarrowfen_core::question::{PickRequest, Tackle};
@@ -182,4 +182,36 @@ fn few_answers_say_that_they_leave_their_depth() {
         }
     }
     assert!(swum > 80 && leaves * 4 < swum, "{leaves} of {swum}");
+}
+
+/// What is said to bind is what binds: without its drift a rig that "lifts off behind a
+/// drift" may be lighter, and one that lifts off as it is drawn may not.
+#[test]
+fn a_drift_is_named_where_it_is_the_drift_that_binds() {
+    let mut told = [0, 0];
+    let swept = Rig::ALL.iter().flat_map(|rig| {
+        let drifts = (1..=12).map(|n| 0.1 * f64::from(n));
+        drifts.flat_map(move |drift| [0.3, 0.6, 1.0, 1.5].map(|reel| (rig, drift, reel)))
+    });
+    for (rig, drift, reel) in swept {
+        let asked = |drift_mps: f64| {
+            let mut r = PickRequest::from_json(b"{}").unwrap();
+            (r.rig, r.retrieve_mps, r.cast_m) = (Some(*rig), Some(reel), 25.0);
+            (r.water.depth_m, r.water.drift_mps) = (5.0, drift_mps);
+            ENGINE.pick(&r, Options::default()).weight.window
+        };
+        let (with, without) = (asked(drift), asked(0.0));
+        if with.lower_by != LowerBound::Contact {
+            continue;
+        }
+        let by_drift = with.lower_says.contains("behind a drift");
+        assert_eq!(
+            by_drift,
+            with.lower_g > without.lower_g + 1e-9,
+            "{rig:?} drawn at {reel} m/s in {drift} m/s: {}",
+            &*with.lower_says
+        );
+        told[usize::from(by_drift)] += 1;
+    }
+    assert!(told.iter().all(|n| *n > 0), "{told:?} of each kind");
 }
