@@ -280,6 +280,10 @@ test('the address is shared by a button', async ({ page, context }) => {
   await page.getByRole('button', { name: 'Share' }).click();
   await expect(page.getByRole('button', { name: 'Address copied' })).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(page.url());
+  await page.getByRole('button', { name: 'Address copied' }).click();
+  await expect(page.getByRole('button', { name: 'Share' })).toBeVisible();
+  await page.waitForTimeout(3000);
+  await expect(page.getByRole('button', { name: 'Share' })).toBeVisible();
 });
 
 test('a term is one tap from what it means', async ({ page }) => {

@@ -200,7 +200,7 @@ impl PickForm {
         }
     }
 
-    /// The question as it is answered: with the rig's usual bait where none was named.
+    /// The question as it is answered: with the rig's usual bait for what was left out.
     ///
     /// # Errors
     /// All faults.

@@ -50,10 +50,12 @@
   // They go when somebody signs out.
   document.addEventListener('submit', (e) => { if (e.target.matches('[action="/account/sign-out"]')) write([]); });
 
+  // Pressed again while it tells something, a button still gets its own name back.
+  const names = new WeakMap();
   const said = (button, text) => {
-    const before = button.textContent;
+    if (!names.has(button)) names.set(button, button.textContent);
     button.textContent = text;
-    setTimeout(() => { button.textContent = before; }, 2500);
+    setTimeout(() => { button.textContent = names.get(button); }, 2500);
   };
   document.addEventListener('click', async (e) => {
     const button = e.target.closest('[data-share]');

@@ -60,7 +60,7 @@ pub fn laid(style: HookStyle, size: HookSize, at: Pt, degrees: f64) -> LaidHook 
     let corners = [(runs.back, runs.tip.1), (runs.back, runs.low)].map(place);
     let ys = corners.iter().map(|p| p.1).chain([tip.1, at.1]);
     LaidHook {
-        wire: path.line(point((long.min(0.3 * g).max(0.0), 0.0))).open(),
+        wire: path.line(point((0.3 * g, 0.0))).open(),
         point: spear.closed(),
         tip,
         back: corners.iter().map(|p| p.0).fold(tip.0, f64::max),
