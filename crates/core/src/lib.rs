@@ -28,6 +28,7 @@ pub mod engine;
 pub mod explore;
 pub mod gear;
 pub mod own_box;
+pub mod photo;
 pub mod physics;
 pub mod question;
 pub mod say;

@@ -112,6 +112,13 @@ pub const PAGES: &[Page] = &[
         Carries::Bench,
     ),
     page(
+        "bench_photo",
+        "/bench/photo",
+        "Measure from a photograph",
+        (None, false),
+        Carries::Nothing,
+    ),
+    page(
         "bench_screen",
         "/bench/screen",
         "Measure the screen",

@@ -5,82 +5,24 @@
     reason = "a test may fail loudly"
 )]
 
-use yarrowfen_core::base::codes::{BaitForm, Point, Rig, Shape, Tie};
+use yarrowfen_core::answer::Answer;
+use yarrowfen_core::base::codes::{BaitForm, HookStyle, Plastic, Point, Rig, Shape, Tie};
+use yarrowfen_core::gear::seat::BenchBait;
+use yarrowfen_core::question::Bait;
+use yarrowfen_core::say::glossary;
 use yarrowfen_core::{Engine, Options, PickRequest};
-use yarrowfen_pages::draw::tackle::rigged::{Look, rigged};
+use yarrowfen_pages::draw::tackle::look::Look;
+use yarrowfen_pages::draw::tackle::path::{self, flattened};
+use yarrowfen_pages::draw::tackle::rigged::{Rigged, Tied, rigged};
 use yarrowfen_pages::draw::tackle::{baits, heads};
+use yarrowfen_pages::draw::words;
 
 type Pt = (f64, f64);
 
-/// Points along each closed run of a path of `M`, `L`, `Q`, `C`, `A` and `Z`.
-fn flat(path: &str) -> Vec<Vec<Pt>> {
-    let mut spaced = String::new();
-    for c in path.chars() {
-        if c.is_ascii_alphabetic() {
-            spaced.extend([' ', c, ' ']);
-        } else {
-            spaced.push(c);
-        }
-    }
-    let tokens: Vec<&str> = spaced.split_whitespace().collect();
-    let (mut runs, mut i) = (Vec::<Vec<Pt>>::new(), 0);
-    while i < tokens.len() {
-        let command = tokens[i];
-        i += 1;
-        let mut numbers = Vec::new();
-        while i < tokens.len() && tokens[i].parse::<f64>().is_ok() {
-            numbers.push(tokens[i].parse::<f64>().unwrap());
-            i += 1;
-        }
-        let p = |k: usize| (numbers[k], numbers[k + 1]);
-        match command {
-            "M" => runs.push(vec![p(0)]),
-            "L" => runs.last_mut().unwrap().push(p(0)),
-            "Q" | "C" => {
-                let run = runs.last_mut().unwrap();
-                let from = *run.last().unwrap();
-                let (a, b, to) = if command == "Q" {
-                    (p(0), p(0), p(2))
-                } else {
-                    (p(0), p(2), p(4))
-                };
-                for step in 1..=12 {
-                    let t = f64::from(step) / 12.0;
-                    let u = 1.0 - t;
-                    let on = |f: f64, a: f64, b: f64, to: f64| {
-                        if command == "Q" {
-                            u * u * f + 2.0 * u * t * a + t * t * to
-                        } else {
-                            u * u * u * f
-                                + 3.0 * u * u * t * a
-                                + 3.0 * u * t * t * b
-                                + t * t * t * to
-                        }
-                    };
-                    run.push((on(from.0, a.0, b.0, to.0), on(from.1, a.1, b.1, to.1)));
-                }
-            }
-            "A" => runs.last_mut().unwrap().push(p(5)),
-            _ => {}
-        }
-    }
-    runs
-}
-
+/// Left and right, top and foot of a path.
 fn bounds(path: &str) -> (Pt, Pt) {
-    let all: Vec<Pt> = flat(path).concat();
-    let fold =
-        |f: fn(f64, f64) -> f64, start: f64, of: fn(&Pt) -> f64| all.iter().map(of).fold(start, f);
-    (
-        (
-            fold(f64::min, f64::MAX, |p| p.0),
-            fold(f64::max, f64::MIN, |p| p.0),
-        ),
-        (
-            fold(f64::min, f64::MAX, |p| p.1),
-            fold(f64::max, f64::MIN, |p| p.1),
-        ),
-    )
+    let [x0, y0, x1, y1] = path::bounds([path].into_iter()).unwrap();
+    ((x0, x1), (y0, y1))
 }
 
 fn inside(run: &[Pt], p: Pt) -> bool {
@@ -102,7 +44,10 @@ fn differ(a: &str, b: &str) -> f64 {
     let centred = |path: &str| -> Vec<Pt> {
         let ((x0, x1), (y0, y1)) = bounds(path);
         let (x, y) = (f64::midpoint(x0, x1), f64::midpoint(y0, y1));
-        flat(path)[0].iter().map(|p| (p.0 - x, p.1 - y)).collect()
+        flattened(path)[0]
+            .iter()
+            .map(|p| (p.0 - x, p.1 - y))
+            .collect()
     };
     let (a, b) = (centred(a), centred(b));
     let (mut apart, mut in_a, mut in_b) = (0, 0, 0);
@@ -171,11 +116,7 @@ fn a_bait_is_as_long_and_deep_as_said_and_no_two_are_alike() {
     let mut seen = Vec::new();
     for form in BaitForm::ALL {
         let bait = baits::laid(*form, 0.0, 100.0, 16.0);
-        let all = [bait.body.clone()]
-            .into_iter()
-            .chain(bait.parts)
-            .chain(bait.far);
-        let ((x0, x1), _) = bounds(&all.collect::<String>());
+        let ((x0, x1), _) = bounds(&bait.outlines().concat());
         assert!(
             x0.abs() < 0.6 && (x1 - 100.0).abs() < 1.0,
             "{form}: {x0} to {x1}"
@@ -187,20 +128,35 @@ fn a_bait_is_as_long_and_deep_as_said_and_no_two_are_alike() {
     }
 }
 
+/// What a rig ties on over a cover, with its own bait.
+fn answered(engine: &Engine, rig: Rig, cover: &str) -> (Answer, BaitForm) {
+    let json = format!(
+        r#"{{"rig":"{}","water":{{"cover":"{cover}"}}}}"#,
+        rig.code()
+    );
+    let asked = PickRequest::from_json(json.as_bytes()).unwrap();
+    let asked = engine.settled(&asked).into_owned();
+    (engine.pick(&asked, Options::default()), asked.bait.form)
+}
+
+fn sound(drawn: &Rigged, what: &str) {
+    for part in &drawn.parts {
+        assert!(
+            !part.d.contains("NaN") && !part.d.contains("inf"),
+            "{what} {:?}",
+            part.look
+        );
+    }
+}
+
 /// Each rig in its own bait, over covers that ask for each kind of point.
 #[test]
 fn each_rig_is_drawn_with_its_hook_where_the_plastic_hides_it() {
     let engine = Engine::new().unwrap();
     for rig in Rig::ALL {
         for cover in ["none", "sparse_grass", "wood"] {
-            let json = format!(
-                r#"{{"rig":"{}","water":{{"cover":"{cover}"}}}}"#,
-                rig.code()
-            );
-            let asked = PickRequest::from_json(json.as_bytes()).unwrap();
-            let asked = engine.settled(&asked).into_owned();
-            let a = engine.pick(&asked, Options::default());
-            let drawn = rigged(&a, asked.bait.form);
+            let (a, form) = answered(&engine, *rig, cover);
+            let drawn = rigged(&Tied::of(&a, form));
             let has = |look: Look| drawn.parts.iter().any(|p| p.look == look);
             assert!(
                 has(Look::Wire) && has(Look::WireWithin) && has(Look::Plastic),
@@ -224,14 +180,130 @@ fn each_rig_is_drawn_with_its_hook_where_the_plastic_hides_it() {
                     );
                 }
             }
-            assert!((drawn.end - drawn.nose - a.bait.length_mm).abs() < 1e-9);
-            for part in &drawn.parts {
-                assert!(
-                    !part.d.contains("NaN") && !part.d.contains("inf"),
-                    "{rig} {:?}",
-                    part.look
-                );
+            assert!((drawn.end - a.bait.length_mm).abs() < 1e-9);
+            sound(&drawn, &format!("{rig} {cover}"));
+        }
+    }
+}
+
+/// Whatever hook is tied to a rig: an open one is as long and as wide as said from the face
+/// on, and a hidden point lies as deep under the back as it should.
+#[test]
+fn each_rig_with_each_hook_and_point_is_drawn_by_its_measures() {
+    let engine = Engine::new().unwrap();
+    for rig in Rig::ALL {
+        let (a, form) = answered(&engine, *rig, "none");
+        for style in HookStyle::ALL {
+            for point in Point::ALL {
+                let open = *point == Point::Exposed;
+                // A hook is one or the other.
+                if open == yarrowfen_core::gear::hook::hides(*style) {
+                    continue;
+                }
+                let tied = Tied {
+                    style: *style,
+                    point: *point,
+                    ..Tied::of(&a, form)
+                };
+                let drawn = rigged(&tied);
+                let what = format!("{rig} {style} {point}");
+                sound(&drawn, &what);
+                let (long, gap) = (a.hook.length_mm, a.hook.gap_mm);
+                if open {
+                    let drawn_long = drawn.hook.back - drawn.face;
+                    assert!(
+                        (drawn_long / long - 1.0).abs() < 0.01,
+                        "{what} {drawn_long} of {long}"
+                    );
+                    let wide = drawn.hook.low - drawn.hook.high;
+                    assert!((wide / gap - 1.0).abs() < 0.01, "{what} {wide} of {gap}");
+                } else {
+                    let under = drawn.hook.tip.1 + a.bait.depth_mm / 2.0;
+                    let wanted = if *point == Point::Weedless {
+                        0.3 * a.bait.depth_mm
+                    } else {
+                        0.9
+                    };
+                    assert!(
+                        (under - wanted.max(0.9)).abs() < 0.1,
+                        "{what} {under} of {wanted}"
+                    );
+                }
             }
+        }
+    }
+}
+
+/// The depth that the bench computes with is the depth that is drawn.
+#[test]
+fn a_bait_is_drawn_as_deep_at_each_place_as_it_is_reckoned() {
+    let engine = Engine::new().unwrap();
+    for form in BaitForm::ALL {
+        let asked = Bait {
+            form: *form,
+            length_mm: 100.0,
+            body_mm: Some(16.0),
+            plastic: Plastic::Standard,
+            build: None,
+            mass_g: None,
+        };
+        let reckoned = BenchBait::new(&asked, None, engine.tables());
+        let body = &flattened(&baits::laid(*form, 0.0, 100.0, 16.0).body)[0];
+        let end = body.iter().map(|p| p.0).fold(0.0, f64::max);
+        for k in 1..40 {
+            let x = f64::from(k) * 2.5 + 0.01;
+            if x > end.min(reckoned.tail_root_mm()) {
+                break;
+            }
+            let next = body.iter().skip(1).chain(body.first());
+            let crossings: Vec<f64> = (body.iter().zip(next))
+                .filter(|(a, b)| (a.0 > x) != (b.0 > x))
+                .map(|(a, b)| a.1 + (b.1 - a.1) * (x - a.0) / (b.0 - a.0))
+                .collect();
+            let most = crossings.iter().copied().fold(f64::MIN, f64::max);
+            let least = crossings.iter().copied().fold(f64::MAX, f64::min);
+            let (drawn, said) = (most - least, reckoned.depth_at(x));
+            assert!(
+                (drawn - said).abs() < 0.06 * 16.0,
+                "{form} at {x}: drawn {drawn:.2}, reckoned {said:.2}"
+            );
+        }
+    }
+}
+
+/// The drawings as they are: a change of one is looked at before it is taken.
+#[test]
+fn the_drawings_are_as_they_were_looked_at() {
+    let engine = Engine::new().unwrap();
+    for group in glossary() {
+        let drawn = group.terms.iter().filter_map(|t| {
+            let figure = words::drawing(&engine, group.code, t.code)?;
+            let parts = figure
+                .parts
+                .iter()
+                .map(|p| format!("  {} {}", p.class, p.d.trim()));
+            let all = parts.collect::<Vec<_>>().join("\n");
+            Some(format!(
+                "{} {}\n{}{all}",
+                t.code, figure.view, figure.ground
+            ))
+        });
+        insta::assert_snapshot!(group.code, drawn.collect::<Vec<_>>().join("\n"));
+    }
+}
+
+#[test]
+fn each_term_has_a_drawing_and_no_two_of_a_kind_are_alike() {
+    let engine = Engine::new().unwrap();
+    for group in glossary() {
+        let mut seen: Vec<String> = Vec::new();
+        for term in &group.terms {
+            let figure = words::drawing(&engine, group.code, term.code);
+            let figure = figure.unwrap_or_else(|| panic!("{} {}", group.code, term.code));
+            let all: String = figure.parts.iter().map(|p| p.d.as_str()).collect();
+            let all = all + &figure.ground;
+            assert!(!seen.contains(&all), "{} {}", group.code, term.code);
+            seen.push(all);
         }
     }
 }

@@ -50,6 +50,7 @@ fn kept(model: &str, frozen: &Value) -> Kept {
         model: model.into(),
         kept_at: time::OffsetDateTime::UNIX_EPOCH,
         example: false,
+        share: None,
     }
 }
 

@@ -52,8 +52,9 @@ fn visit(address: &str, units: UnitSystem) -> Option<Reply> {
         "count" => page::count(engine, &reader, query, &[], None),
         "bench" => page::bench(engine, &reader, query, None, Part::Whole).unwrap(),
         "bench_print" => page::bench_print(engine, &reader, query),
-        "words" => page::words(&reader),
+        "words" => page::words(engine, &reader),
         "bench_screen" => page::bench_screen(&reader, query),
+        "bench_photo" => page::photo(&reader, query, None, Part::Whole),
         _ => return None,
     };
     Some(shown.unwrap())

@@ -98,6 +98,8 @@ pub struct Kept {
     pub kept_at: OffsetDateTime,
     /// Whether it is one of the examples, which nobody changes.
     pub example: bool,
+    /// The address under which whoever has it may see it.
+    pub share: Option<Uuid>,
 }
 
 /// How kept answers are written down now. Raised when a field of
@@ -139,4 +141,63 @@ pub struct KeptPicks {
     pub picks: Vec<Kept>,
     /// How many could not; each was logged.
     pub unreadable: usize,
+    /// How many there are on all pages.
+    pub total: usize,
+}
+
+/// The order of a list of kept picks.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum KeptSort {
+    /// Newest first.
+    #[default]
+    Newest,
+    /// Oldest first.
+    Oldest,
+    /// By name.
+    Name,
+    /// By weight of the head, lightest first.
+    Weight,
+}
+
+impl KeptSort {
+    /// Every order.
+    pub const ALL: [Self; 4] = [Self::Newest, Self::Oldest, Self::Name, Self::Weight];
+
+    /// How an address writes it.
+    #[must_use]
+    pub fn code(self) -> &'static str {
+        match self {
+            Self::Newest => "newest",
+            Self::Oldest => "oldest",
+            Self::Name => "name",
+            Self::Weight => "weight",
+        }
+    }
+
+    /// The order of a code; newest for one that there is not.
+    #[must_use]
+    pub fn of(code: &str) -> Self {
+        let is = |s: &&Self| s.code() == code;
+        Self::ALL.iter().find(is).copied().unwrap_or_default()
+    }
+}
+
+/// Which kept picks are asked for.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct KeptAsks {
+    /// Words that must be found in it, as typed.
+    pub q: String,
+    /// In which order.
+    pub sort: KeptSort,
+    /// Which page, from 1.
+    pub page: i64,
+}
+
+impl KeptAsks {
+    /// The words to be found, in lower case; codes are written with underlines.
+    #[must_use]
+    pub fn words(&self) -> Vec<String> {
+        let q = self.q.to_lowercase().replace('\0', "");
+        q.split_whitespace().take(12).map(str::to_owned).collect()
+    }
 }

@@ -5,6 +5,8 @@ mod kept;
 mod own;
 mod owners;
 
-pub use kept::{KEPT_SCHEMA, Kept, KeptFault, KeptPicks, KeptText, TextFault, read_answer};
+pub use kept::{
+    KEPT_SCHEMA, Kept, KeptAsks, KeptFault, KeptPicks, KeptSort, KeptText, TextFault, read_answer,
+};
 pub use own::{Change, Import, ImportState, NewSink, Owned, Sink, Water};
 pub use owners::{Account, DEMO_OWNER, OwnerId};

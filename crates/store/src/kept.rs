@@ -8,11 +8,13 @@ use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::question::PickRequest;
 
-use crate::{DEMO_OWNER, Kept, KeptPicks, KeptText, OwnerId, Store, StoreError};
+use crate::{DEMO_OWNER, Kept, KeptAsks, KeptPicks, KeptText, OwnerId, Store, StoreError};
 use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 
 /// Most picks that one owner keeps; far above use, so that nobody fills the disk.
 pub const MOST_KEPT: i64 = 2000;
+/// How many kept picks a page of the list holds.
+pub const KEPT_PAGE: i64 = 50;
 /// Most that can still be brought back.
 pub const MOST_DELETED: i64 = 200;
 
@@ -28,23 +30,24 @@ pub struct NewKept<'a> {
 }
 
 /// A row as the database gives it.
-struct Row {
-    id: Uuid,
-    owner_id: Uuid,
-    name: String,
-    remark: String,
-    place: String,
-    request: Json<Value>,
-    answer: Json<Value>,
-    units: String,
-    ladder: String,
-    model: String,
-    kept_at: OffsetDateTime,
-    schema: i16,
+pub(crate) struct Row {
+    pub(crate) id: Uuid,
+    pub(crate) owner_id: Uuid,
+    pub(crate) name: String,
+    pub(crate) remark: String,
+    pub(crate) place: String,
+    pub(crate) request: Json<Value>,
+    pub(crate) answer: Json<Value>,
+    pub(crate) units: String,
+    pub(crate) ladder: String,
+    pub(crate) model: String,
+    pub(crate) kept_at: OffsetDateTime,
+    pub(crate) schema: i16,
+    pub(crate) share: Option<Uuid>,
 }
 
 impl Row {
-    fn read(self) -> Result<Kept, StoreError> {
+    pub(crate) fn read(self) -> Result<Kept, StoreError> {
         let unknown = |what: &str, code: &str| StoreError::UnknownCode(format!("{what} {code}"));
         Ok(Kept {
             id: self.id,
@@ -60,8 +63,29 @@ impl Row {
                 .ok_or_else(|| unknown("ladder", &self.ladder))?,
             model: self.model,
             kept_at: self.kept_at,
+            share: self.share,
         })
     }
+}
+
+/// Picks of rows. One that cannot be read is left out, counted and logged: it hides none
+/// of the others.
+fn read_all(rows: Vec<Row>) -> KeptPicks {
+    let mut all = KeptPicks {
+        total: rows.len(),
+        ..KeptPicks::default()
+    };
+    for row in rows {
+        let id = row.id;
+        match row.read() {
+            Ok(kept) => all.picks.push(kept),
+            Err(e) => {
+                tracing::error!(%id, error = %e, "a kept pick cannot be read");
+                all.unreadable += 1;
+            }
+        }
+    }
+    all
 }
 
 /// Writes one row; `at` is now where none is given.
@@ -155,24 +179,63 @@ impl Store {
         let rows = sqlx::query_as!(
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
-                      units, ladder, model, kept_at, schema
+                      units, ladder, model, kept_at, schema, share
                from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
             owner.0
         )
         .fetch_all(&self.pool)
         .await?;
-        let mut all = KeptPicks::default();
-        for row in rows {
-            let id = row.id;
-            match row.read() {
-                Ok(kept) => all.picks.push(kept),
-                Err(e) => {
-                    tracing::error!(%id, error = %e, "a kept pick cannot be read");
-                    all.unreadable += 1;
-                }
-            }
-        }
-        Ok(all)
+        Ok(read_all(rows))
+    }
+
+    /// A page of an owner's kept picks: those in which every word is found, in the order
+    /// asked for. Pages are counted from 1 and hold [`KEPT_PAGE`].
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn kept_page(
+        &self,
+        owner: OwnerId,
+        asks: &KeptAsks,
+    ) -> Result<KeptPicks, StoreError> {
+        let words = asks.words();
+        let total = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from kept_picks
+               where owner_id = $1 and deleted_at is null and not exists (
+                 select 1 from unnest($2::text[]) word where position(word in lower(concat_ws(' ', name, place, remark,
+                   answer->>'rig', answer->'head'->>'shape', answer->'weight'->>'label', request->>'species', request->>'season',
+                   request->'water'->>'bottom', request->'water'->>'cover', request->'bait'->>'form'))) = 0)"#,
+            owner.0,
+            &words
+        )
+        .fetch_one(&self.pool)
+        .await?;
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
+                      units, ladder, model, kept_at, schema, share
+               from kept_picks
+               where owner_id = $1 and deleted_at is null and not exists (
+                 select 1 from unnest($2::text[]) word where position(word in lower(concat_ws(' ', name, place, remark,
+                   answer->>'rig', answer->'head'->>'shape', answer->'weight'->>'label', request->>'species', request->>'season',
+                   request->'water'->>'bottom', request->'water'->>'cover', request->'bait'->>'form'))) = 0)
+               order by case when $3 = 'name' then lower(name) end,
+                        case when $3 = 'weight' then (answer->'weight'->>'g')::float8 end,
+                        case when $3 = 'oldest' then kept_at end,
+                        kept_at desc, id
+               limit $4 offset $5"#,
+            owner.0,
+            &words,
+            asks.sort.code(),
+            KEPT_PAGE,
+            (asks.page.max(1) - 1).saturating_mul(KEPT_PAGE)
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        Ok(KeptPicks {
+            total: usize::try_from(total).unwrap_or(usize::MAX),
+            ..read_all(rows)
+        })
     }
 
     /// One kept pick of an owner, or one of the examples.
@@ -183,7 +246,7 @@ impl Store {
         sqlx::query_as!(
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
-                      units, ladder, model, kept_at, schema
+                      units, ladder, model, kept_at, schema, share
                from kept_picks where id = $1 and owner_id in ($2, $3) and deleted_at is null"#,
             id,
             owner.0,

@@ -7,6 +7,7 @@ mod attempts;
 mod error;
 mod imports;
 mod kept;
+mod shared;
 mod sinks;
 mod tackle;
 mod waters;
@@ -15,14 +16,14 @@ mod whole;
 pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
 pub use error::StoreError;
-pub use kept::{MOST_DELETED, MOST_KEPT, NewKept};
+pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
 pub use tackle::{MOST_ITEMS, State};
 pub use waters::{MOST_WATERS, NewWater};
 pub use whole::Whole;
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
-    Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptPicks, KeptText, NewSink, Owned,
-    OwnerId, Sink, TextFault, Water,
+    Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptAsks, KeptPicks, KeptSort,
+    KeptText, NewSink, Owned, OwnerId, Sink, TextFault, Water,
 };
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};

@@ -7,6 +7,7 @@ pub mod cast;
 pub mod count;
 pub mod gaps;
 pub mod kept;
+pub mod photo;
 pub mod pick;
 pub mod prefs;
 pub mod sounder;
@@ -73,11 +74,17 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/kept/{id}", web::get().to(kept::one))
             .route("/kept/{id}/delete", web::post().to(kept::delete))
             .route("/kept/{id}/restore", web::post().to(kept::restore))
+            .route("/kept/{id}/share", web::post().to(kept::share))
+            .route("/kept/{id}/withdraw", web::post().to(kept::withdraw))
+            .route("/shared/{id}", web::get().to(kept::shared))
             .configure(account_routes)
             .configure(box_routes)
             .route("/bench", web::get().to(bench::page))
             .route("/bench/print", web::get().to(bench::print))
             .route("/bench/screen", web::get().to(bench::screen))
+            .route("/bench/photo", web::get().to(photo::page))
+            .route("/bench/photo/frame", web::get().to(photo::frame))
+            .route("/bench/photo/put", web::post().to(photo::put))
             .route("/cast", web::get().to(cast::page))
             .route("/cast/sounder", web::get().to(sounder::live))
             .route("/cast/bottom", web::post().to(cast::bottom))

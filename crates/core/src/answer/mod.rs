@@ -14,7 +14,7 @@ pub use beside::{
     BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, FitsAnswer, JudgedNeed,
     MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
 };
-pub use own::{Buy, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
+pub use own::{Buy, GapCell, GapRow, GapState, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
 pub use tied_on::{
     Conflict, CourseAnswer, Give, Head, Hook, HookTied, Line, Retrieve, Rod, Sink, Weight, Window,
 };

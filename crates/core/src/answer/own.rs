@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use super::Text;
-use crate::base::codes::{LowerBound, Sits, UpperBound};
+use crate::base::codes::{LowerBound, Shape, Sits, UpperBound};
 
 /// What a box has for an answer.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -105,6 +105,54 @@ pub struct Gaps {
     pub unservable: Vec<String>,
     /// Places of the things that serve none of the situations.
     pub idle: Vec<usize>,
+    /// Weights of the picture, lightest first.
+    pub sizes: Vec<String>,
+    /// A row of the picture for each situation.
+    pub picture: Vec<GapRow>,
+}
+
+/// What serves a situation, weight by weight.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct GapRow {
+    /// Its name.
+    pub name: String,
+    /// The shape that suits it best.
+    pub shape: Shape,
+    /// Whether it is served.
+    pub state: GapState,
+    /// Whether a hook is lacking.
+    pub lacks_hook: bool,
+    /// One for each weight.
+    pub cells: Vec<GapCell>,
+}
+
+/// Whether a situation is served; what is open comes first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum GapState {
+    /// Something can be bought for it.
+    Open,
+    /// No head does it all there.
+    Crossed,
+    /// The box serves it.
+    Served,
+}
+
+/// What a weight is to a situation.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum GapCell {
+    /// Outside its window.
+    Outside,
+    /// Within its window, and not in the box.
+    Within,
+    /// A head of the box serves there.
+    Own,
+    /// This purchase, counted from 1, would serve there.
+    Buy(usize),
 }
 
 /// A thing to buy.

@@ -1,36 +1,18 @@
 //! What a box lacks most: the fewest things that would serve the most of an
 //! angler's own situations, by greedy set cover.
 
-use std::collections::BTreeMap;
-
-use crate::base::codes::{HookStyle, Shape, Wire};
-use crate::base::grams;
 use crate::base::text::{Arg, Said, sentences};
-use crate::choose::decision::Decision;
-use crate::choose::needs::Needs;
-use crate::choose::rig_on_question::RigOnQuestion;
-use crate::choose::rigged::Rigged;
-use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
-use crate::explore::from_box::hooks_fish;
-use crate::gear::hook::Judgement;
-use crate::own_box::{Item, NamedHook, Thing, named_hook};
-use crate::question::PickRequest;
-use crate::tables::Tables;
+use crate::explore::gap_picture::{Picture, picture};
+use crate::own_box::Item;
+
+pub use super::gap_tasks::{BuyFound, Situation};
+use super::gap_tasks::{HeadWanted, HookWanted, Owned, Task, Wants};
 
 /// Situations that are looked at, the first given first.
 pub const MOST_SITUATIONS: usize = 150;
 /// Things on the list.
 const MOST_BUYS: usize = 8;
-
-/// A kept pick or a saved water, as a situation to be served.
-#[derive(Debug, Clone)]
-pub struct Situation<'r> {
-    /// Its name.
-    pub name: String,
-    /// The question.
-    pub request: &'r PickRequest,
-}
 
 /// What a box lacks, before it is put in words.
 #[derive(Debug)]
@@ -45,113 +27,8 @@ pub struct GapsFound {
     pub unservable: Vec<String>,
     /// Places of the things that serve none of the situations.
     pub idle: Vec<usize>,
-}
-
-/// A thing to buy.
-#[derive(Debug)]
-pub struct BuyFound {
-    /// What it is.
-    pub what: Said,
-    /// The situations that it would newly serve.
-    pub serves: Vec<String>,
-    /// Why this one.
-    pub why: Said,
-}
-
-/// A situation with all that decides whether a head serves it.
-struct Task<'a> {
-    name: String,
-    on: RigOnQuestion<'a>,
-    /// Window in grams by shape, of those that are fished here.
-    windows: BTreeMap<Shape, (f64, f64)>,
-    ideal: HeadWanted,
-    hook: HookWanted,
-}
-
-#[derive(Debug, Clone, PartialEq)]
-struct HeadWanted {
-    label: &'static str,
-    g: f64,
-    shape: Shape,
-}
-
-#[derive(Debug, Clone, PartialEq)]
-struct HookWanted {
-    size: String,
-    style: HookStyle,
-    hook: Option<NamedHook>,
-}
-
-impl<'a> Task<'a> {
-    fn new(chooser: &'a Chooser, situation: &Situation<'a>, options: Options) -> Self {
-        let rig = chooser.rig_for(situation.request, options);
-        let on = chooser.rig_on(situation.request, options, rig);
-        let (windows, ideal, hook) = {
-            let d = on.decide();
-            let rung = d.rung();
-            let hook = HookWanted {
-                size: d.hook.size.to_string(),
-                style: d.hook.style,
-                hook: NamedHook::nominal(on.tables, &d.hook.size, d.hook.style, Wire::Medium),
-            };
-            let ideal = HeadWanted {
-                label: rung.label,
-                g: grams(rung.mass),
-                shape: d.shape.code,
-            };
-            (windows(&d), ideal, hook)
-        };
-        Self {
-            name: situation.name.clone(),
-            on,
-            windows,
-            ideal,
-            hook,
-        }
-    }
-
-    fn judge(&self, hook: &NamedHook) -> Judgement {
-        self.on.hook_asked().judge(&hook.measures)
-    }
-
-    fn hook_serves(&self, hook: &NamedHook) -> bool {
-        hooks_fish(self.judge(hook).sits) && !self.on.stands_open(hook.style)
-    }
-
-    fn head_serves(&self, shape: Shape, g: f64, hook: Option<&NamedHook>) -> bool {
-        let window = self.windows.get(&shape);
-        window.is_some_and(|(least, most)| (*least..=*most).contains(&g))
-            && (self.on.rig.separate_hook || hook.is_none_or(|h| self.hook_serves(h)))
-    }
-}
-
-/// The window of each shape that the place lets one fish.
-fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
-    let on = d.on;
-    let c = &on.conditions;
-    let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
-    let best = ranked.first().map_or(0.0, |r| r.0);
-    let hook = d.fit.measured.mass();
-    let near = ranked
-        .iter()
-        .filter(|r| best - r.0 <= on.tables.conditions.shape.serves);
-    near.map(|(_, row)| {
-        let rigged = Rigged::new(&on.bait, hook, row, on.rig.posture, on.tables);
-        let needs = Needs {
-            setting: on.setting(c, d.school),
-            shapes: vec![rigged],
-            fall: &on.tables.conditions.fall,
-        };
-        let choice = choose(&needs, on.rungs);
-        // A hair of room, so that the rung computed from is within its own window.
-        let room = 1e-6;
-        let span = (
-            grams(choice.lower.0) * (1.0 - room),
-            grams(choice.upper.0) * (1.0 + room),
-        );
-        (row.code, span)
-    })
-    .collect()
+    /// The same as a picture.
+    pub picture: Picture,
 }
 
 /// What may be bought: a head with its hook, or a hook for a head without.
@@ -192,12 +69,6 @@ impl Offer {
     }
 }
 
-#[derive(Debug, Clone, Copy, PartialEq)]
-enum Wants {
-    Head,
-    Hook,
-}
-
 /// One thing that one situation needs.
 struct Need<'t, 'a> {
     task: &'t Task<'a>,
@@ -231,10 +102,13 @@ pub fn gaps(
             open.extend(lacks.into_iter().map(need));
         }
     }
+    let buys = cover(open);
+    let rungs = tasks.first().map_or(&[][..], |t| t.on.rungs);
     GapsFound {
         situations: tasks.len(),
         served,
-        buys: cover(open),
+        picture: picture(&tasks, &owned, &buys, rungs),
+        buys,
         unservable,
         idle: owned.idle(&tasks),
     }
@@ -271,6 +145,10 @@ fn cover(mut open: Vec<Need<'_, '_>>) -> Vec<BuyFound> {
             what: best.what(),
             serves,
             why,
+            head_g: match &best {
+                Offer::Head(head, _) => Some(head.g),
+                Offer::Hook(_) => None,
+            },
         });
         open = rest;
     }
@@ -287,56 +165,5 @@ impl Task<'_> {
             // The ideal head's shape is the best, and so has a window.
             (Wants::Head, None) | (Wants::Hook, _) => sentences::why_buy_hook(),
         }
-    }
-}
-
-/// Heads and hooks of a box with their measures.
-struct Owned {
-    heads: Vec<(usize, Shape, f64, Option<NamedHook>)>,
-    hooks: Vec<(usize, NamedHook)>,
-}
-
-impl Owned {
-    fn of(tables: &Tables, things: &[&Item]) -> Self {
-        let (mut heads, mut hooks) = (Vec::new(), Vec::new());
-        for (at, item) in things.iter().enumerate() {
-            let hook = named_hook(tables, &item.thing);
-            match (&item.thing, hook) {
-                (Thing::Head(h), hook) => heads.push((at, h.shape, h.weight.grams(), hook)),
-                (Thing::Hook(_), Some(hook)) => hooks.push((at, hook)),
-                _ => {}
-            }
-        }
-        Self { heads, hooks }
-    }
-
-    fn lacks(&self, task: &Task<'_>) -> Vec<Wants> {
-        let head = self
-            .heads
-            .iter()
-            .any(|(_, shape, g, hook)| task.head_serves(*shape, *g, hook.as_ref()));
-        let hook =
-            !task.on.rig.separate_hook || self.hooks.iter().any(|(_, h)| task.hook_serves(h));
-        let mut lacks = Vec::new();
-        if !head {
-            lacks.push(Wants::Head);
-        }
-        if !hook {
-            lacks.push(Wants::Hook);
-        }
-        lacks
-    }
-
-    fn idle(&self, tasks: &[Task<'_>]) -> Vec<usize> {
-        let heads = self.heads.iter().filter(|(_, shape, g, hook)| {
-            !tasks
-                .iter()
-                .any(|t| t.head_serves(*shape, *g, hook.as_ref()))
-        });
-        let hooks = self.hooks.iter().filter(|(_, h)| {
-            let serves = |t: &Task<'_>| t.on.rig.separate_hook && t.hook_serves(h);
-            !tasks.iter().any(serves)
-        });
-        heads.map(|h| h.0).chain(hooks.map(|h| h.0)).collect()
     }
 }

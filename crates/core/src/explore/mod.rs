@@ -6,6 +6,8 @@ pub mod cast_ready;
 pub mod conflict;
 pub mod coverage;
 pub mod from_box;
+pub mod gap_picture;
+mod gap_tasks;
 pub mod gaps;
 pub mod judge;
 pub mod sink_tests;

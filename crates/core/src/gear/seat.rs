@@ -11,8 +11,6 @@ use crate::question::Bait;
 use crate::tables::{Curve, RigRow, Tables};
 use uom::si::{length::millimeter, mass::gram, mass_density::kilogram_per_cubic_meter};
 
-/// Length of the point, from the bend's centre forward, over the hook's length (v0).
-pub const POINT: f64 = 0.42;
 /// What is left of the plastic over the shank when a fish bites down (v0).
 pub const PRESSED: f64 = 0.5;
 /// How far behind the nose an offset hook leaves the bait again, over its gap (v0).
@@ -108,6 +106,18 @@ pub struct Seated {
     pub clear_of_tail_mm: f64,
 }
 
+/// Length of the point, mm: from the middle of the bend forward to the tip. It goes by
+/// the gap and not by the shank, which a longer hook has more of (v0, common practice).
+#[must_use]
+pub fn point_mm(style: HookStyle, gap_mm: f64) -> f64 {
+    let over_gap = match style {
+        HookStyle::RoundBend | HookStyle::ShortShank | HookStyle::LongShank => 1.0,
+        HookStyle::WormOffset => 1.15,
+        HookStyle::WideGap | HookStyle::BellyWeighted => 0.8,
+    };
+    over_gap * gap_mm
+}
+
 /// Lays a hook into a bait.
 ///
 /// An open point: the shank runs along the middle, so half the depth lies
@@ -119,15 +129,13 @@ pub fn seat(bait: &BenchBait<'_>, hook: &MeasuredHook, style: HookStyle, at_mm: 
     let r = hook.gap_mm / 2.0;
     let bend = at_mm + hook.length_mm;
     let centre = bend - r;
-    let tip = centre - POINT * hook.length_mm;
+    let tip = centre - point_mm(style, hook.gap_mm);
     let over_shank = if hidden { 1.0 } else { 0.5 };
     let back = over_shank * bait.deepest(tip, centre);
-    // The mark depends on the depth at the mark: a few rounds settle it.
-    let exit = if hidden {
-        centre
-    } else {
-        (0..20).fold(centre, |x, _| at_mm + hook.exit_mm(bait.depth_at(x)))
-    };
+    // The mark depends on the depth at the mark: a few rounds settle it. A hidden hook
+    // goes in at the belly where an open one comes out of the back: at the bend, half the
+    // depth off the middle.
+    let exit = (0..20).fold(centre, |x, _| at_mm + hook.exit_mm(bait.depth_at(x)));
     Seated {
         at_mm,
         hidden,

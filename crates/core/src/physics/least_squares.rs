@@ -26,9 +26,9 @@ pub struct LeastSquares<const N: usize> {
     pub spread: f64,
 }
 
-/// Solves a symmetric system and gives the inverse of its matrix too
-/// (Gauss-Jordan with pivots; N is 1 to 3).
-fn invert<const N: usize>(mut a: [[f64; N]; N]) -> Option<[[f64; N]; N]> {
+/// The inverse of a matrix
+/// (Gauss-Jordan with pivots); none where the system decides nothing.
+pub fn invert<const N: usize>(mut a: [[f64; N]; N]) -> Option<[[f64; N]; N]> {
     let mut inverse = [[0.0; N]; N];
     for (i, row) in inverse.iter_mut().enumerate() {
         row[i] = 1.0;

@@ -18,5 +18,7 @@ pub fn gaps(found: GapsFound, units: UnitSystem) -> Gaps {
         buys: found.buys.into_iter().map(buy).collect(),
         unservable: found.unservable,
         idle: found.idle,
+        sizes: found.picture.sizes.into_iter().map(str::to_owned).collect(),
+        picture: found.picture.rows,
     }
 }

@@ -6,6 +6,7 @@ pub mod bench;
 pub mod bottom;
 pub mod cast;
 mod form;
+pub mod photo;
 mod words;
 
 pub use form::PickForm;

@@ -1,40 +1,21 @@
 //! The drawing: side and front view in millimetres.
 
-use std::fmt::Write;
-
 use yarrowfen_core::Engine;
-use yarrowfen_core::base::codes::Material;
-use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, printed};
+use yarrowfen_core::base::codes::{EyeTurn, Material, Point, Tie};
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain};
+use yarrowfen_core::gear::hook::hides;
 use yarrowfen_core::gear::seat::{self, BenchBait, Seated};
 
 use super::ruler::ruler;
+use super::tackle::figure::{Drawing, Figure, n, view_box};
+use super::tackle::hooks::HookSize;
+use super::tackle::rigged::{Tied, rigged};
 use crate::ask::bench::BenchAsked;
-use crate::draw::head::outline as head_outline;
-
-/// A number of a drawing, to a hundredth.
-#[must_use]
-pub fn n(v: f64) -> Printed {
-    printed(v, 2)
-}
 
 /// The drawing, in millimetres from the nose.
 pub struct Plate {
-    /// View box.
-    pub view: String,
-    /// Width and height, mm.
-    pub size: (f64, f64),
-    /// Outline of the bait.
-    pub bait: String,
-    /// Ribs or other marks in it.
-    pub ribs: String,
-    /// Outline of the head, its front at the left.
-    pub head: String,
-    /// The line tie: centre and radius.
-    pub tie: (Printed, Printed, Printed),
-    /// The hook, for a face at 0.
-    pub hook: String,
-    /// Width of its wire.
-    pub wire: Printed,
+    /// Head, hook and bait.
+    pub figure: Figure,
     /// Ticks of the ruler, and its numbers.
     pub ruler: String,
     /// Numbers: place and text.
@@ -49,11 +30,12 @@ pub struct Plate {
     pub letter: Printed,
     /// Thickness of drawn lines.
     pub stroke: Printed,
-    /// Length of the head, mm.
-    pub head_mm: f64,
-    /// The keeper, from the face into the bait.
-    pub keeper: String,
 }
+
+/// Letters over the width of the drawing: it is shown as wide as the page lets it be.
+const LETTERS_A_WIDTH: f64 = 62.0;
+/// Letters are so many pixels high where it is shown.
+const LETTER_PX: f64 = 14.0;
 
 /// The front view, in millimetres from the middle.
 pub struct Front {
@@ -79,64 +61,30 @@ pub fn exit_y(bait: &BenchBait<'_>, s: &Seated) -> f64 {
     if s.hidden { half } else { -half }
 }
 
-/// A smooth outline through the corners of a profile.
-fn smooth(bait: &BenchBait<'_>) -> String {
-    let top: Vec<(f64, f64)> = bait.outline().map(|(x, d)| (x, -d / 2.0)).collect();
-    let mut all: Vec<(f64, f64)> = top.clone();
-    all.extend(top.iter().rev().map(|p| (p.0, -p.1)));
-    let mut path = format!("M{} {}", n(all[0].0), n(all[0].1));
-    // Each inner corner of a side is rounded: half-way points are on the outline.
-    for (i, side) in [&all[..top.len()], &all[top.len()..]]
-        .into_iter()
-        .enumerate()
-    {
-        if i == 1 {
-            let _ = write!(path, "L{} {}", n(side[0].0), n(side[0].1));
-        }
-        for w in side.windows(3) {
-            let mid = (w[1].0.midpoint(w[2].0), w[1].1.midpoint(w[2].1));
-            let _ = write!(
-                path,
-                "Q{} {} {} {}",
-                n(w[1].0),
-                n(w[1].1),
-                n(mid.0),
-                n(mid.1)
-            );
-        }
-        let last = side[side.len() - 1];
-        let _ = write!(path, "L{} {}", n(last.0), n(last.1));
+/// What lies on the bench.
+fn tied(engine: &Engine, a: &BenchAsked, bait: &BenchBait<'_>) -> Tied {
+    let (shape, g) = a.head;
+    Tied {
+        form: a.bait.form,
+        bait: (bait.length_mm(), bait.depth_mm()),
+        shape,
+        head: seat::head_size(engine.tables(), shape, g, Material::Lead),
+        tie: Tie::Top,
+        turn: EyeTurn::Across,
+        keeper: None,
+        style: a.hook.style,
+        hook: HookSize {
+            gap: a.hook.measures.gap_mm,
+            length: a.hook.measures.length_mm,
+            wire: a.hook.measures.wire_mm,
+        },
+        point: if hides(a.hook.style) {
+            Point::SkinHooked
+        } else {
+            Point::Exposed
+        },
+        post: None,
     }
-    path + "Z"
-}
-
-/// The hook for a face at 0, the shank at its height, in millimetres.
-fn hook_path(a: &BenchAsked, bait: &BenchBait<'_>, s: &Seated) -> (String, f64) {
-    let m = &a.hook.measures;
-    let r = m.gap_mm / 2.0;
-    let centre = m.length_mm - r;
-    let tip = centre - seat::POINT * m.length_mm;
-    let shank = if s.hidden { bait.depth_mm() / 2.0 } else { 0.0 };
-    let mut path = match s.out_mm {
-        // In at the nose, down through the chin, then along the belly.
-        Some(out) => format!("M0 0L{} {}", n(out - s.entry_mm), n(shank)),
-        None => format!("M0 {}", n(shank)),
-    };
-    let point = shank - m.gap_mm;
-    let _ = write!(
-        path,
-        "H{}A{} {} 0 0 0 {} {}H{}m{} 0l{} {}",
-        n(centre),
-        n(r),
-        n(r),
-        n(centre),
-        n(point),
-        n(tip),
-        n(m.gap_mm * 0.16),
-        n(m.gap_mm * 0.12),
-        n(m.gap_mm * 0.1)
-    );
-    (path, shank)
 }
 
 /// Bait and hook from the side.
@@ -149,42 +97,29 @@ pub fn plate(
     units: UnitSystem,
 ) -> Plate {
     let size = |mm: f64| Dimension::Size.print(mm, units);
-    let (lh, hh) = seat::head_size(engine.tables(), a.head.0, a.head.1, Material::Lead);
-    let lh = if s.hidden { 0.0 } else { lh };
-    let (hook, shank) = hook_path(a, bait, s);
+    let rig = rigged(&tied(engine, a, bait));
     let long = bait.length_mm();
-    let left = -lh - 6.0;
-    let right = long.max(s.bend_mm).max(100.0) + 5.0;
+    let [left, high, right, low] = rig.bounds;
+    let left = left.min(left + s.at_mm) - 6.0;
+    let right = long.max(right).max(s.bend_mm).max(100.0) + 5.0;
     // Letters are sized for a drawing of the page's width.
-    let letter = (right - left) / 62.0;
-    let top = -(a.hook.measures.gap_mm - shank)
-        .max(bait.depth_mm() / 2.0)
-        .max(hh / 2.0 + 4.0)
-        - 3.0;
+    let letter = (right - left) / LETTERS_A_WIDTH;
+    let top = high - 3.0;
     let ruler_y = top - letter * 2.2;
-    let first = (bait.depth_mm() / 2.0).max(hh / 2.0) + letter * 1.8;
+    let first = low + letter * 1.4;
     let line = |k: f64, to: f64, words: String| (n(0.0), n(to), n(first + k * letter * 2.5), words);
     let bottom = first + letter * 2.5 * 3.0 + letter * 1.8;
     let (ruler, numbers) = ruler(units, right - 5.0, letter);
+    let (wide, tall) = (right - left, bottom - ruler_y + letter * 0.8);
+    let drawing = Drawing {
+        id: "plate",
+        unit: letter / LETTER_PX,
+        wire: a.hook.measures.wire_mm,
+        hatched: true,
+    };
+    let view = view_box(left, ruler_y - letter * 0.8, wide, tall);
     Plate {
-        view: format!(
-            "{} {} {} {}",
-            n(left),
-            n(ruler_y - letter * 0.8),
-            n(right - left),
-            n(bottom - ruler_y + letter * 0.8)
-        ),
-        size: (right - left, bottom - ruler_y + letter * 0.8),
-        bait: smooth(bait),
-        ribs: ribs(bait),
-        head: if s.hidden {
-            String::new()
-        } else {
-            head_outline(a.head.0, lh, hh)
-        },
-        tie: (n(-lh * 0.5), n(-hh / 2.0 - letter * 0.3), n(letter * 0.34)),
-        hook,
-        wire: n(a.hook.measures.wire_mm.max(0.5)),
+        figure: drawing.viewed(&rig.parts, &rig.plastic, view, (wide, tall)),
         ruler,
         numbers,
         ruler_y: n(ruler_y),
@@ -211,35 +146,9 @@ pub fn plate(
             line(3.0, long, format!("bait {}", size(long))),
         ],
         exit: (n(s.exit_mm), n(exit_y(bait, s))),
-        head_mm: lh,
         letter: n(letter),
         stroke: n(letter * 0.1),
-        keeper: format!(
-            "M0 {}L{} 0L0 {}",
-            n(-hh * 0.12),
-            n((hh * 0.55).max(2.0)),
-            n(hh * 0.12)
-        ),
     }
-}
-
-/// A few ribs across the thick part.
-fn ribs(bait: &BenchBait<'_>) -> String {
-    let mut path = String::new();
-    for k in 2..8 {
-        let x = bait.tail_root_mm() * f64::from(k) / 8.0;
-        let d = bait.depth_at(x) * 0.86;
-        let _ = write!(
-            path,
-            "M{} {}q{} {} 0 {}",
-            n(x),
-            n(-d / 2.0),
-            n(d * 0.13),
-            n(d / 2.0),
-            n(d)
-        );
-    }
-    path
 }
 
 /// Bait and hook from the front, where the hook bends.

@@ -1,11 +1,11 @@
 //! Head, hook and bait as they are tied, with their measures.
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{BaitForm, Point, Shape, Tie};
-use yarrowfen_core::base::{Dimension, Printed, UnitSystem, printed};
+use yarrowfen_core::base::codes::{BaitForm, Point};
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem};
 
-use super::tackle::heads;
-use super::tackle::rigged::{Look, Rigged, rigged};
+use super::tackle::figure::{Drawing, Figure, n, view_box};
+use super::tackle::rigged::{Rigged, Tied, head_in_front, rigged};
 
 /// A dimension line: left, right, height, words and their middle.
 pub struct DimensionLine {
@@ -35,132 +35,141 @@ pub struct Gap {
     pub text: String,
 }
 
-/// A part as the template draws it.
-pub struct DrawnPart {
-    /// Its class.
-    pub class: &'static str,
-    /// Its outline.
-    pub d: String,
-    /// Thickness of its line.
-    pub width: Printed,
-    /// Dashes of its line; empty where it is drawn through.
-    pub dash: String,
-    /// Whether it is seen within the plastic alone.
-    pub clipped: bool,
-}
-
-/// Everything the picture needs, in mm with the head's front at 0 and the line that
-/// the hook is threaded along at height 0.
+/// Everything the picture needs, in mm with the bait's nose at 0 and the line that the
+/// hook is threaded along at height 0.
 pub struct HeadDrawing {
-    /// View box.
-    pub view: String,
-    /// From back to front.
-    pub parts: Vec<DrawnPart>,
-    /// The plastic that hides what lies in it.
-    pub plastic: String,
-    /// The head from the front, and where it stands.
-    pub front: String,
-    /// See `front`.
-    pub front_at: (Printed, Printed),
-    /// Where the words beside it end.
-    pub front_words: Printed,
+    /// Head, hook and bait, and the head from the front.
+    pub figure: Figure,
+    /// Where the words beside the front view end, and their foot.
+    pub front_words: (Printed, Printed),
     /// Height of letters.
     pub letter: Printed,
     /// Of the hook, and of the bait from the hook's end.
     pub measures: [DimensionLine; 2],
     /// The gap.
     pub gap: Gap,
-    /// Words for a screen reader.
-    pub told: String,
     /// Thickness of drawn lines.
     pub stroke: Printed,
 }
 
-fn n(v: f64) -> Printed {
-    printed(v, 2)
-}
-
-/// Width in the page's pixels that the drawing is shown at, to size letters.
-const SHOWN_PX: f64 = 290.0;
+/// Width and height in the page's pixels that the drawing is shown at, to size letters.
+const SHOWN_PX: (f64, f64) = (290.0, 128.0);
 
 /// How long the words of the gap and of the front view are, in heights of a letter.
 const GAP_WORDS: f64 = 5.5;
 const FRONT_WORDS: f64 = 3.2;
 
-/// The drawing of an answer.
-#[must_use]
-pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
-    let rig = rigged(a, form);
-    let unit = (rig.end * 1.06 - rig.left) / SHOWN_PX;
-    let letter = 13.0 * unit;
-    let (half_wide, half_high) = rig.head.half;
-    // The front view stands over the tail, clear of it.
-    let front_y = (rig.tail_high - half_high - unit * 4.0).min(rig.high + half_high);
-    let words_end = rig.hook.back + letter * GAP_WORDS;
-    let crowded = rig.end - 2.0 * half_wide - letter * FRONT_WORDS < words_end;
-    let front_y = if crowded {
-        front_y.min(rig.hook.high - half_high - letter * 0.4)
-    } else {
-        front_y
-    };
-    let top = (rig.high - letter * 0.45).min(front_y - half_high - unit * 2.0);
-    let left = (rig.left - unit * 2.0).min(-rig.end * 0.03);
-    let marks = rig.low + letter * 0.9;
-    let bottom = marks + letter * 1.25;
-    let bend = rig.face + a.hook.length_mm;
-    let size = |mm| Dimension::Size.print(mm, units);
-    HeadDrawing {
-        view: format!(
-            "{} {} {} {}",
-            n(left),
-            n(top),
-            n(rig.end * 1.03 - left),
-            n(bottom - top)
-        ),
-        parts: drawn(&rig, a.hook.wire_mm, unit),
-        plastic: rig.plastic.clone(),
-        front: rig.head.front.clone(),
-        front_at: (n(rig.end - half_wide - unit * 3.0), n(front_y)),
-        front_words: n(rig.end - 2.0 * half_wide - unit * 9.0),
-        letter: n(letter),
-        measures: [
-            measured(
-                rig.face,
-                bend,
-                marks,
-                format!("hook {}", size(a.hook.length_mm)),
-            ),
-            measured(
-                bend,
-                rig.end,
-                marks,
-                format!("bait {}", size(a.bait.length_mm)),
-            ),
-        ],
-        gap: gap(&rig, a, letter, units),
-        told: told(a, form, units),
-        stroke: n(unit * 1.4),
+/// Where things stand in the drawing, mm.
+struct Layout {
+    /// Millimetres of a pixel.
+    unit: f64,
+    left: f64,
+    top: f64,
+    wide: f64,
+    high: f64,
+    /// Middle of the front view.
+    front: (f64, f64),
+    /// Height of the dimension lines.
+    marks: f64,
+    /// Foot of the gap's words, over an open point.
+    gap_foot: f64,
+}
+
+impl Layout {
+    fn letter(&self) -> f64 {
+        13.0 * self.unit
+    }
+
+    /// Laid so that letters are as large as they should be where it is shown: by its
+    /// width, or by its height where it is as high as it may be.
+    fn of(rig: &Rigged) -> Self {
+        let long = rig.end * 1.03 - rig.bounds[0];
+        let mut unit = long / SHOWN_PX.0;
+        let mut laid = Self::at(rig, unit);
+        // Larger letters make it higher again: a few rounds settle it.
+        for _ in 0..4 {
+            let by_height = laid.high / SHOWN_PX.1;
+            if by_height <= unit {
+                break;
+            }
+            unit = by_height;
+            laid = Self::at(rig, unit);
+        }
+        laid
+    }
+
+    fn at(rig: &Rigged, unit: f64) -> Self {
+        let letter = 13.0 * unit;
+        let [left, high, right, low] = rig.bounds;
+        let (half_wide, half_high) = rig.head.half;
+        let reach = half_high * 1.4 + 4.0 * unit + rig.fittings.ring() * 2.2;
+        // The front view stands over the tail, clear of it.
+        let words_from = rig.end - 2.0 * half_wide - letter * FRONT_WORDS;
+        let tail = rig.top_between(words_from, rig.end);
+        let over_tail = (tail - half_high - unit * 4.0).min(high + half_high);
+        let words_end = rig.hook.back + letter * GAP_WORDS;
+        // The gap's words stand behind the bend, over whatever rises there.
+        let gap_foot = (rig.top_between(rig.hook.back, words_end) - letter * 0.3)
+            .min(rig.hook.high + letter * 0.4);
+        let front_y = if words_from < words_end {
+            over_tail.min(gap_foot - half_high - letter)
+        } else {
+            over_tail
+        };
+        let top = (high - letter * 0.45)
+            .min(front_y - reach)
+            .min(gap_foot - letter);
+        let marks = low + letter * 0.9;
+        let left = (left - unit * 2.0).min(-rig.end * 0.03);
+        Self {
+            unit,
+            left,
+            top,
+            wide: (right.max(rig.end) * 1.01 + unit * 2.0 - left).max(SHOWN_PX.0 * unit),
+            high: marks + letter * 1.25 - top,
+            front: (rig.end - half_wide - unit * 3.0, front_y),
+            marks,
+            gap_foot,
+        }
     }
 }
 
-fn drawn(rig: &Rigged, wire_mm: f64, unit: f64) -> Vec<DrawnPart> {
-    let width = |look: Look| match look {
-        _ if look.by_wire() => wire_mm.max(2.2 * unit),
-        Look::PlasticLine | Look::MetalLine => 0.9 * unit,
-        _ => 1.4 * unit,
+/// The drawing of an answer.
+#[must_use]
+pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
+    let tied = Tied::of(a, form);
+    let rig = rigged(&tied);
+    let lay = Layout::of(&rig);
+    let (letter, unit) = (lay.letter(), lay.unit);
+    let mut parts = rig.parts.clone();
+    parts.extend(head_in_front(&tied, lay.front));
+    let drawing = Drawing {
+        id: "rig",
+        unit,
+        wire: a.hook.wire_mm,
+        hatched: true,
     };
-    let part = |p: &super::tackle::rigged::Part| DrawnPart {
-        class: p.look.class(),
-        d: p.d.clone(),
-        width: n(width(p.look)),
-        dash: if p.look.hidden() {
-            format!("{} {}", n(5.0 * unit), n(3.5 * unit))
-        } else {
-            String::new()
+    let view = view_box(lay.left, lay.top, lay.wide, lay.high);
+    let size = |mm| Dimension::Size.print(mm, units);
+    let bend = rig.face + a.hook.length_mm;
+    let measure = |from, to, text| measured(from, to, lay.marks, text);
+    HeadDrawing {
+        figure: Figure {
+            told: told(a, form, units),
+            ..drawing.viewed(&parts, &rig.plastic, view, (lay.wide, lay.high))
         },
-        clipped: p.look.clipped(),
-    };
-    rig.parts.iter().map(part).collect()
+        front_words: (
+            n(rig.end - 2.0 * rig.head.half.0 - unit * 9.0),
+            n(lay.front.1 + 4.0 * unit),
+        ),
+        letter: n(letter),
+        measures: [
+            measure(rig.face, bend, format!("hook {}", size(a.hook.length_mm))),
+            measure(bend, rig.end, format!("bait {}", size(a.bait.length_mm))),
+        ],
+        gap: gap(&rig, a, &lay, units),
+        stroke: n(unit * 1.4),
+    }
 }
 
 fn measured(from: f64, to: f64, y: f64, text: String) -> DimensionLine {
@@ -175,7 +184,8 @@ fn measured(from: f64, to: f64, y: f64, text: String) -> DimensionLine {
 
 /// The gap's line behind the bend: as high as the gap is said, its words clear of the
 /// bait.
-fn gap(rig: &Rigged, a: &Answer, letter: f64, units: UnitSystem) -> Gap {
+fn gap(rig: &Rigged, a: &Answer, lay: &Layout, units: UnitSystem) -> Gap {
+    let letter = lay.letter();
     let (low, open) = (rig.hook.low, a.hook.point == Point::Exposed);
     let top = if open {
         rig.hook.high
@@ -186,7 +196,7 @@ fn gap(rig: &Rigged, a: &Answer, letter: f64, units: UnitSystem) -> Gap {
         x: n(rig.hook.back + letter * 0.6),
         top: n(top),
         foot: n(top + a.hook.gap_mm),
-        y: n(if open { top + letter * 0.4 } else { low }),
+        y: n(if open { lay.gap_foot } else { low }),
         text: format!("gap {}", Dimension::Size.print(a.hook.gap_mm, units)),
     }
 }
@@ -205,9 +215,4 @@ fn told(a: &Answer, form: BaitForm, units: UnitSystem) -> String {
         a.hook.point,
         size(a.hook.exit_mm)
     )
-}
-
-/// The outline of a head, its front at 0.
-pub(super) fn outline(shape: Shape, length: f64, height: f64) -> String {
-    heads::laid(shape, (length, height), (0.0, 0.0), Tie::Top).side
 }

@@ -7,4 +7,8 @@ pub mod column;
 pub mod head;
 pub mod ruler;
 pub mod run;
+pub mod section;
+pub mod sketches;
 pub mod tackle;
+pub mod things;
+pub mod words;

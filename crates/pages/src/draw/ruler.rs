@@ -4,7 +4,7 @@ use std::fmt::Write as _;
 
 use yarrowfen_core::base::{Printed, UnitSystem, plain};
 
-use super::bench::n;
+use super::tackle::figure::n;
 
 /// Ticks and numbers in millimetres or inches.
 pub fn ruler(units: UnitSystem, long: f64, letter: f64) -> (String, Vec<(Printed, String)>) {

@@ -1,7 +1,7 @@
 //! Kept picks.
 
 use yarrowfen_core::{Engine, Options};
-use yarrowfen_rows::{Kept, TextFault};
+use yarrowfen_rows::{Kept, KeptAsks, TextFault};
 
 use super::pick::Answered;
 use crate::ask::PickForm;
@@ -9,7 +9,7 @@ use crate::reader::Reader;
 use crate::reply::{Reply, Shown, status};
 use crate::views::Frame;
 use crate::views::compare::ComparePage;
-use crate::views::kept::{KeptOne, KeptPage, today};
+use crate::views::kept::{KeptOne, KeptPage, Today, today};
 use crate::views::pick::{KeepForm, PickPage};
 
 /// What the list shows.
@@ -27,6 +27,12 @@ pub struct KeptList<'k> {
     pub just_deleted: Option<(String, String)>,
     /// What was wrong with what was asked.
     pub complaint: Option<&'static str>,
+    /// Which of them were asked for.
+    pub asks: KeptAsks,
+    /// How many are on a page, and how many of the reader's own were found.
+    pub on_page: i64,
+    /// See `on_page`.
+    pub total: usize,
 }
 
 /// The list.
@@ -38,6 +44,11 @@ pub fn kept(reader: &Reader, list: KeptList<'_>) -> Shown {
     let code = status(list.complaint.is_none());
     let page = KeptPage {
         frame: Frame::new("kept", reader, "/kept".into()),
+        sort: list.asks.sort.code(),
+        sorts: KeptPage::sorts(&list.asks),
+        turn: KeptPage::turn(&list.asks, list.on_page, list.total),
+        total: list.total,
+        q: list.asks.q,
         own: KeptPage::lines(list.own, units),
         examples: KeptPage::lines(list.examples, units),
         unreadable: list.unreadable,
@@ -54,15 +65,32 @@ pub fn kept(reader: &Reader, list: KeptList<'_>) -> Shown {
 /// # Errors
 /// When the template fails.
 pub fn kept_one(engine: &Engine, reader: &Reader, kept: Kept) -> Shown {
+    let now = told_today(engine, &kept);
+    let frame = Frame::new("kept", reader, format!("/kept/{}", kept.id));
+    Reply::page(200, &KeptOne::new(frame, kept, now))
+}
+
+fn told_today(engine: &Engine, kept: &Kept) -> Today {
     let options = Options {
         units: kept.units,
         ladder: kept.ladder,
         others: false,
         ..Options::default()
     };
-    let now = today(&kept.answer, &engine.pick(&kept.request, options));
-    let frame = Frame::new("kept", reader, format!("/kept/{}", kept.id));
-    Reply::page(200, &KeptOne::new(frame, kept, now))
+    today(&kept.answer, &engine.pick(&kept.request, options))
+}
+
+/// A kept pick for whoever has its address.
+///
+/// # Errors
+/// When the template fails.
+pub fn kept_shared(engine: &Engine, reader: &Reader, kept: Kept) -> Shown {
+    let now = told_today(engine, &kept);
+    let here = kept
+        .share
+        .map_or_else(String::new, |s| format!("/shared/{s}"));
+    let frame = Frame::new("kept", reader, here);
+    Reply::page(200, &KeptOne::shared(frame, kept, now))
 }
 
 /// Two kept picks side by side.

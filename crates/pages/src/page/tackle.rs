@@ -1,6 +1,7 @@
 //! The box: its lists, fast entry, and files on their way in.
 
 use uuid::Uuid;
+use yarrowfen_core::Engine;
 use yarrowfen_core::own_box::csv::Read;
 use yarrowfen_core::own_box::{BoxList, Faults, Item, Texts, typed_line};
 use yarrowfen_rows::Change;
@@ -16,7 +17,7 @@ use crate::views::tackle::{BoxAsks, BoxPage, Entry, RowPart};
 ///
 /// # Errors
 /// When the template fails.
-pub fn box_list(reader: &Reader, held: &HeldBox, query: &str) -> Shown {
+pub fn box_list(engine: &Engine, reader: &Reader, held: &HeldBox, query: &str) -> Shown {
     let asks = BoxAsks::from_query(query);
     let units = reader.options.units;
     let edited = asks
@@ -38,7 +39,7 @@ pub fn box_list(reader: &Reader, held: &HeldBox, query: &str) -> Shown {
         (asks.kind, asks.new.then(|| Entry::blank(asks.kind)))
     };
     let asks = BoxAsks { kind, ..asks };
-    Reply::page(200, &BoxPage::new(reader, held, asks, entry))
+    Reply::page(200, &BoxPage::new(engine, reader, held, asks, entry))
 }
 
 /// The list again, with a form as it was typed and its faults. `back` is the
@@ -47,6 +48,7 @@ pub fn box_list(reader: &Reader, held: &HeldBox, query: &str) -> Shown {
 /// # Errors
 /// When the template fails.
 pub fn box_again(
+    engine: &Engine,
     reader: &Reader,
     held: &HeldBox,
     (kind, edited, back): (BoxList, Option<Uuid>, &str),
@@ -58,7 +60,7 @@ pub fn box_again(
         ..BoxAsks::from_query(back)
     };
     let entry = Entry::typed(kind, edited, texts, faults);
-    Reply::page(422, &BoxPage::new(reader, held, asks, Some(entry)))
+    Reply::page(422, &BoxPage::new(engine, reader, held, asks, Some(entry)))
 }
 
 /// One row after its count was changed.
@@ -66,12 +68,16 @@ pub fn box_again(
 /// # Errors
 /// When the template fails.
 pub fn box_row(
+    engine: &Engine,
     reader: &Reader,
     (id, item, archived): (Uuid, &Item, bool),
     back: &str,
     change: Change,
 ) -> Shown {
-    Reply::page(200, &RowPart::new(reader, id, item, archived, back, change))
+    Reply::page(
+        200,
+        &RowPart::new(engine, reader, (id, item, archived), back, change),
+    )
 }
 
 /// Choosing a file of a list.

@@ -1,5 +1,7 @@
 //! The terms of the trade.
 
+use yarrowfen_core::Engine;
+
 use crate::reader::Reader;
 use crate::reply::{Reply, Shown};
 use crate::views::words::WordsPage;
@@ -8,6 +10,6 @@ use crate::views::words::WordsPage;
 ///
 /// # Errors
 /// When the template fails.
-pub fn words(reader: &Reader) -> Shown {
-    Reply::page(200, &WordsPage::new(reader))
+pub fn words(engine: &Engine, reader: &Reader) -> Shown {
+    Reply::page(200, &WordsPage::new(engine, reader))
 }

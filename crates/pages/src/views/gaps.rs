@@ -1,11 +1,14 @@
 //! What a box lacks, and what of it lies idle.
 
 use askama::Template;
-use yarrowfen_core::answer::Gaps;
+use yarrowfen_core::answer::{GapCell, GapRow, GapState, Gaps};
 use yarrowfen_core::own_box::Item;
 
 use super::Frame;
 use crate::reader::Reader;
+
+/// Rows of the picture; the rest is told in words.
+const MOST_ROWS: usize = 40;
 
 /// The page.
 #[derive(Template)]
@@ -22,6 +25,11 @@ pub struct GapsPage {
 }
 
 impl GapsPage {
+    /// Rows of the picture that are shown.
+    #[must_use]
+    pub fn rows(&self) -> &[GapRow] {
+        &self.gaps.picture[..self.gaps.picture.len().min(MOST_ROWS)]
+    }
     /// Whether not all situations were looked at.
     #[must_use]
     pub fn cut(&self) -> bool {

@@ -5,12 +5,14 @@ use time::OffsetDateTime;
 use time::macros::format_description;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_rows::Kept;
+use yarrowfen_rows::{Kept, KeptAsks, KeptSort};
 
 use super::Frame;
 use super::describe::describe;
 use super::pick::AnswerView;
 use super::sentence::told;
+use crate::draw::tackle::figure::Figure;
+use crate::draw::things::plate_of_answer;
 
 /// `25 Nov 2026`.
 #[must_use]
@@ -35,6 +37,8 @@ pub struct KeptLine {
     pub about: String,
     /// Whether the needs crossed.
     pub conflict: bool,
+    /// What was tied on.
+    pub plate: Figure,
 }
 
 impl KeptLine {
@@ -61,6 +65,11 @@ impl KeptLine {
             short,
             about,
             conflict: k.answer.weight.conflict.is_some(),
+            plate: plate_of_answer(
+                &k.answer,
+                k.request.bait.form,
+                &format!("k{}", k.id.simple()),
+            ),
         }
     }
 }
@@ -83,9 +92,68 @@ pub struct KeptPage {
     pub just_deleted: Option<(String, String)>,
     /// What went wrong with a comparison.
     pub complaint: Option<&'static str>,
+    /// What is looked for, as typed.
+    pub q: String,
+    /// The order that is taken.
+    pub sort: &'static str,
+    /// Ways to sort: name, address, whether it is taken.
+    pub sorts: Vec<(&'static str, String, bool)>,
+    /// How many of the reader's own are found on all pages.
+    pub total: usize,
+    /// Pages before and after.
+    pub turn: (Option<String>, Option<String>),
+}
+
+/// The address of a list.
+fn address(asks: &KeptAsks) -> String {
+    let page = asks.page.max(1).to_string();
+    let mut pairs = vec![("q", asks.q.as_str()), ("sort", asks.sort.code())];
+    if asks.page > 1 {
+        pairs.push(("page", &page));
+    }
+    let query = serde_urlencoded::to_string(&pairs).unwrap_or_default();
+    format!("/kept?{query}")
+}
+
+fn sort_words(sort: KeptSort) -> &'static str {
+    match sort {
+        KeptSort::Newest => "newest",
+        KeptSort::Oldest => "oldest",
+        KeptSort::Name => "name",
+        KeptSort::Weight => "weight",
+    }
 }
 
 impl KeptPage {
+    /// Ways to sort a list, with their addresses.
+    #[must_use]
+    pub fn sorts(asks: &KeptAsks) -> Vec<(&'static str, String, bool)> {
+        let way = |sort: &KeptSort| {
+            let to = KeptAsks {
+                sort: *sort,
+                page: 1,
+                ..asks.clone()
+            };
+            (sort_words(*sort), address(&to), *sort == asks.sort)
+        };
+        KeptSort::ALL.iter().map(way).collect()
+    }
+
+    /// The pages before and after one that holds so many of all.
+    #[must_use]
+    pub fn turn(asks: &KeptAsks, on_page: i64, total: usize) -> (Option<String>, Option<String>) {
+        let page = asks.page.max(1);
+        let to = |page: i64| {
+            address(&KeptAsks {
+                page,
+                ..asks.clone()
+            })
+        };
+        let before = (page > 1).then(|| to(page - 1));
+        let more = i64::try_from(total).is_ok_and(|all| page.saturating_mul(on_page) < all);
+        (before, more.then(|| to(page + 1)))
+    }
+
     /// Lines from kept picks.
     #[must_use]
     pub fn lines(all: &[Kept], units: UnitSystem) -> Vec<KeptLine> {
@@ -140,8 +208,12 @@ pub struct KeptOne {
     pub model: String,
     /// The question, for asking it again.
     pub again: String,
-    /// Its id, where the reader may delete it.
-    pub delete: Option<String>,
+    /// Its id, where the reader may delete and share it.
+    pub own: Option<String>,
+    /// The address under which others see it, where the reader shares it.
+    pub share: Option<String>,
+    /// Whether it is seen under that address.
+    pub shown_by_address: bool,
 }
 
 impl KeptOne {
@@ -162,8 +234,24 @@ impl KeptOne {
             view: AnswerView::new(&k.request, k.answer, k.units, None),
             today,
             model: k.model,
-            delete: (!k.example).then(|| k.id.to_string()),
+            own: (!k.example).then(|| k.id.to_string()),
+            share: k.share.map(|s| format!("/shared/{s}")),
+            shown_by_address: false,
             name: k.name,
+        }
+    }
+
+    /// The same for whoever has its address: without where it was, what was remarked on it
+    /// and what its keeper may do with it.
+    #[must_use]
+    pub fn shared(frame: Frame, k: Kept, today: Today) -> Self {
+        let address = k.share.map(|s| format!("/shared/{s}"));
+        Self {
+            about: day(k.kept_at),
+            own: None,
+            share: address,
+            shown_by_address: true,
+            ..Self::new(frame, k, today)
         }
     }
 }

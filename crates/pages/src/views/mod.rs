@@ -14,6 +14,7 @@ pub mod import;
 pub mod kept;
 pub mod ladder;
 pub mod own;
+pub mod photo;
 pub mod pick;
 pub mod sentence;
 pub mod tackle;

@@ -6,6 +6,8 @@ use yarrowfen_rows::Water;
 use super::Frame;
 use super::describe::describe;
 use crate::ask::PickForm;
+use crate::draw::section::section;
+use crate::draw::tackle::figure::Figure;
 use crate::reader::Reader;
 
 /// A water as listed.
@@ -20,6 +22,8 @@ pub struct WaterLine {
     pub remark: String,
     /// Pick, starting there.
     pub pick: String,
+    /// Its section.
+    pub section: Figure,
 }
 
 impl WaterLine {
@@ -30,6 +34,7 @@ impl WaterLine {
             name: w.name.clone(),
             short: format!("{}; {}", told.water, w.asked.species),
             remark: w.remark.clone(),
+            section: section(&w.asked),
             pick: format!("/?{}", PickForm::of_place(&w.asked, reader.options).query()),
         }
     }

@@ -1,9 +1,12 @@
 //! The page of terms.
 
 use askama::Template;
-use yarrowfen_core::say::{TermGroup, glossary};
+use yarrowfen_core::Engine;
+use yarrowfen_core::say::{TermGroup, TermTold, glossary};
 
 use super::Frame;
+use crate::draw::tackle::figure::Figure;
+use crate::draw::words::drawing;
 use crate::reader::Reader;
 
 /// Terms under a heading.
@@ -12,6 +15,8 @@ pub struct Heading {
     pub title: &'static str,
     /// The terms.
     pub group: TermGroup,
+    /// Each with its drawing.
+    pub terms: Vec<(TermTold, Option<Figure>)>,
 }
 
 /// The page.
@@ -43,9 +48,12 @@ fn title(code: &str) -> &'static str {
 impl WordsPage {
     /// All terms.
     #[must_use]
-    pub fn new(reader: &Reader) -> Self {
+    pub fn new(engine: &Engine, reader: &Reader) -> Self {
         let heading = |group: TermGroup| Heading {
             title: title(group.code),
+            terms: (group.terms.iter())
+                .map(|t| (*t, drawing(engine, group.code, t.code)))
+                .collect(),
             group,
         };
         Self {

@@ -1,5 +1,6 @@
 //! Kept picks.
 
+use actix_web::http::header::{HeaderName, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::Deserialize;
 use uuid::Uuid;
@@ -7,7 +8,7 @@ use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::{self, KeptList, answered};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::views::pick::KeepForm;
-use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept};
+use yarrowfen_store::{DEMO_OWNER, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept};
 
 use super::pick::sink_tests;
 use crate::app::App;
@@ -19,6 +20,30 @@ use crate::reply::{PageError, see_other, shown};
 pub struct ListAsks {
     kept: Option<String>,
     deleted: Option<String>,
+    q: Option<String>,
+    sort: Option<String>,
+    page: Option<String>,
+}
+
+/// Most characters that are looked for.
+const MOST_SOUGHT: usize = 80;
+/// Last page that can be asked for: far above the quota.
+const LAST_PAGE: i64 = 1000;
+
+impl ListAsks {
+    fn read(&self) -> KeptAsks {
+        let page = self.page.as_deref().and_then(|p| p.parse().ok());
+        KeptAsks {
+            q: self
+                .q
+                .iter()
+                .flat_map(|q| q.trim().chars())
+                .take(MOST_SOUGHT)
+                .collect(),
+            sort: KeptSort::of(self.sort.as_deref().unwrap_or_default()),
+            page: page.unwrap_or(1).clamp(1, LAST_PAGE),
+        }
+    }
 }
 
 /// The list.
@@ -36,8 +61,18 @@ async fn list_page(
     asks: &ListAsks,
     complaint: Option<&'static str>,
 ) -> Result<HttpResponse, PageError> {
-    let own = app.store.kept_picks(reader.owner).await?;
-    let examples = app.store.kept_picks(DEMO_OWNER).await?;
+    let asked = asks.read();
+    let own = app.store.kept_page(reader.owner, &asked).await?;
+    let examples = app
+        .store
+        .kept_page(
+            DEMO_OWNER,
+            &KeptAsks {
+                page: 1,
+                ..asked.clone()
+            },
+        )
+        .await?;
     let uuid = |text: &Option<String>| text.as_deref().and_then(|t| Uuid::parse_str(t).ok());
     let just_kept = uuid(&asks.kept).and_then(|k| own.picks.iter().find(|o| o.id == k));
     let just_deleted = match uuid(&asks.deleted) {
@@ -54,6 +89,9 @@ async fn list_page(
         just_kept: just_kept.map(|k| k.name.clone()),
         just_deleted,
         complaint,
+        asks: asked,
+        on_page: KEPT_PAGE,
+        total: own.total,
     };
     shown(page::kept(reader, list))
 }
@@ -121,6 +159,42 @@ pub async fn keep(
 pub async fn one(app: web::Data<App>, reader: Visitor, id: Id) -> Result<HttpResponse, PageError> {
     let kept = app.store.kept_pick(reader.owner, id.0).await?;
     shown(page::kept_one(&app.engine, &reader, kept))
+}
+
+/// A kept pick for whoever has its address.
+pub async fn shared(
+    app: web::Data<App>,
+    reader: Visitor,
+    share: Id,
+) -> Result<HttpResponse, PageError> {
+    let kept = app.store.shared_pick(share.0).await?;
+    let mut page = shown(page::kept_shared(&app.engine, &reader, kept))?;
+    // Whoever was given the address may open it; it is not for search engines.
+    page.headers_mut().insert(
+        HeaderName::from_static("x-robots-tag"),
+        HeaderValue::from_static("noindex"),
+    );
+    Ok(page)
+}
+
+/// Gives a pick an address for others.
+pub async fn share(
+    app: web::Data<App>,
+    id: Id,
+    sent: Checked<Bare>,
+) -> Result<HttpResponse, PageError> {
+    app.store.share_kept_pick(sent.reader.owner, id.0).await?;
+    Ok(see_other(&format!("/kept/{}", id.0)))
+}
+
+/// Takes it back.
+pub async fn withdraw(
+    app: web::Data<App>,
+    id: Id,
+    sent: Checked<Bare>,
+) -> Result<HttpResponse, PageError> {
+    app.store.withdraw_share(sent.reader.owner, id.0).await?;
+    Ok(see_other(&format!("/kept/{}", id.0)))
 }
 
 /// Two kept picks side by side: `?pick=…&pick=…`.

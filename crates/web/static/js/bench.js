@@ -13,7 +13,7 @@
   };
 
   const show = (place) => {
-    $('#hook-moves').setAttribute('transform', `translate(${place.at} 0)`);
+    for (const part of document.querySelectorAll('[data-moves]')) part.setAttribute('transform', `translate(${place.at} 0)`);
     const mark = $('#exit-mark');
     mark.setAttribute('cx', place.exit);
     mark.setAttribute('cy', place.exit_y);

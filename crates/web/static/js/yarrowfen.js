@@ -67,6 +67,17 @@
     } catch (fault) { if (fault.name !== 'AbortError') said(button, 'Copy the address above'); }
   });
 
+  // An address of this site, whole.
+  for (const link of document.querySelectorAll('[data-absolute]')) link.textContent = link.href;
+  document.addEventListener('click', async (e) => {
+    const button = e.target.closest('[data-copy]');
+    if (!button) return;
+    try {
+      await navigator.clipboard.writeText(new URL(button.dataset.copy, location.href).href);
+      said(button, 'Address copied');
+    } catch { said(button, 'Copy the address beside'); }
+  });
+
   const nextSchool = () => {
     const select = $('#w-school');
     if (!select) return;

@@ -2,6 +2,11 @@
 
 use yarrowfen_core::base::codes::BaitForm;
 
+use super::look::{Look, Part, plastic};
+use super::outlines::{
+    CLAW, CRAW, CREATURE, Lists, MINNOW, MINNOW_FORK, PADDLE, RIBBON, SKIRTED, SLIM, SPLIT, STICK,
+    WORM,
+};
 use super::path::{Path, Pt, band, closed, mirrored, scaled_points};
 
 /// A bait laid to scale.
@@ -13,255 +18,59 @@ pub struct LaidBait {
     pub body: String,
     /// Further parts in front: tails, claws, strands.
     pub parts: Vec<String>,
+    /// Strands, legs and arms behind it, and before it.
+    pub fine: [Vec<String>; 2],
     /// Ribs, gill, eye and other lines.
     pub lines: String,
+    /// The hollow of a hollow body; empty where it is solid.
+    pub hollow: String,
 }
 
-/// Body by a list of back and belly in shares of length and depth.
-struct Lists {
-    back: &'static [Pt],
-    belly: &'static [Pt],
+impl LaidBait {
+    /// What of a bait of a depth lies behind the hook.
+    #[must_use]
+    pub fn behind(&self, depth: f64) -> Vec<Part> {
+        let of = |d: &String| plastic(Look::Far, d, depth);
+        let mut all = strands(&self.fine[0]);
+        all.extend(self.far.iter().flat_map(of));
+        all
+    }
+
+    /// What lies before it.
+    #[must_use]
+    pub fn front(&self, depth: f64) -> Vec<Part> {
+        let outlines = std::iter::once(&self.body).chain(&self.parts);
+        let mut all: Vec<Part> = outlines
+            .flat_map(|d| plastic(Look::Plastic, d, depth))
+            .collect();
+        all.extend(strands(&self.fine[1]));
+        all.push(Part::new(Look::PlasticLine, &*self.lines).in_plastic());
+        all
+    }
+
+    /// All outlines of it.
+    #[must_use]
+    pub fn outlines(&self) -> Vec<String> {
+        let whole = std::iter::once(&self.body)
+            .chain(&self.far)
+            .chain(&self.parts);
+        whole.chain(self.fine.iter().flatten()).cloned().collect()
+    }
+
+    /// A hollow body cut open: what lies in it is seen.
+    #[must_use]
+    pub fn cut_open(self) -> Self {
+        Self {
+            body: self.body + &self.hollow,
+            lines: String::new(),
+            ..self
+        }
+    }
 }
 
-const WORM: &[Pt] = &[
-    (0.0, -0.2),
-    (0.006, -0.36),
-    (0.025, -0.46),
-    (0.08, -0.485),
-    (0.26, -0.475),
-    (0.3, -0.5),
-    (0.37, -0.5),
-    (0.41, -0.465),
-    (0.6, -0.42),
-    (0.8, -0.33),
-    (0.93, -0.22),
-    (0.985, -0.12),
-    (1.0, 0.0),
-];
-const RIBBON: &[Pt] = &[
-    (0.0, -0.2),
-    (0.006, -0.36),
-    (0.025, -0.46),
-    (0.08, -0.485),
-    (0.22, -0.475),
-    (0.26, -0.5),
-    (0.33, -0.5),
-    (0.37, -0.465),
-    (0.5, -0.4),
-    (0.55, -0.3),
-];
-const STICK: &[Pt] = &[
-    (0.0, -0.22),
-    (0.008, -0.34),
-    (0.03, -0.43),
-    (0.1, -0.485),
-    (0.3, -0.5),
-    (0.6, -0.5),
-    (0.82, -0.44),
-    (0.93, -0.35),
-    (0.98, -0.23),
-    (1.0, 0.0),
-];
-const MINNOW: Lists = Lists {
-    back: &[
-        (0.0, 0.0),
-        (0.006, -0.14),
-        (0.03, -0.29),
-        (0.08, -0.41),
-        (0.16, -0.485),
-        (0.27, -0.5),
-        (0.42, -0.44),
-        (0.6, -0.3),
-        (0.75, -0.18),
-        (0.86, -0.1),
-        (0.905, -0.1),
-    ],
-    belly: &[
-        (0.0, 0.04),
-        (0.006, 0.18),
-        (0.03, 0.32),
-        (0.08, 0.43),
-        (0.16, 0.49),
-        (0.27, 0.5),
-        (0.42, 0.43),
-        (0.6, 0.29),
-        (0.75, 0.17),
-        (0.86, 0.1),
-        (0.905, 0.1),
-    ],
-};
-const MINNOW_FORK: &[Pt] = &[
-    (0.905, -0.1),
-    (0.95, -0.22),
-    (1.0, -0.4),
-    (0.975, -0.1),
-    (0.97, 0.0),
-    (0.975, 0.1),
-    (1.0, 0.4),
-    (0.95, 0.22),
-    (0.905, 0.1),
-];
-const SPLIT: Lists = Lists {
-    back: &[
-        (0.0, -0.02),
-        (0.006, -0.15),
-        (0.03, -0.3),
-        (0.08, -0.42),
-        (0.16, -0.49),
-        (0.27, -0.5),
-        (0.42, -0.42),
-        (0.55, -0.28),
-        (0.65, -0.18),
-        (0.8, -0.12),
-        (0.93, -0.1),
-        (1.0, -0.14),
-    ],
-    belly: &[
-        (0.0, 0.04),
-        (0.006, 0.18),
-        (0.03, 0.32),
-        (0.08, 0.43),
-        (0.16, 0.49),
-        (0.27, 0.5),
-        (0.42, 0.42),
-        (0.55, 0.27),
-        (0.65, 0.16),
-        (0.8, 0.08),
-        (0.93, 0.02),
-        (1.0, -0.14),
-    ],
-};
-const PADDLE: Lists = Lists {
-    back: &[
-        (0.0, -0.2),
-        (0.008, -0.29),
-        (0.05, -0.395),
-        (0.12, -0.465),
-        (0.22, -0.5),
-        (0.35, -0.46),
-        (0.5, -0.36),
-        (0.65, -0.24),
-        (0.78, -0.14),
-        (0.86, -0.09),
-    ],
-    belly: &[
-        (0.0, 0.24),
-        (0.008, 0.32),
-        (0.05, 0.42),
-        (0.12, 0.475),
-        (0.22, 0.5),
-        (0.35, 0.47),
-        (0.5, 0.38),
-        (0.65, 0.26),
-        (0.78, 0.15),
-        (0.86, 0.09),
-    ],
-};
-const SLIM: Lists = Lists {
-    back: &[
-        (0.0, -0.06),
-        (0.006, -0.18),
-        (0.04, -0.33),
-        (0.1, -0.43),
-        (0.2, -0.49),
-        (0.3, -0.49),
-        (0.45, -0.38),
-        (0.6, -0.25),
-        (0.72, -0.15),
-        (0.82, -0.1),
-        (0.88, -0.085),
-    ],
-    belly: &[
-        (0.0, 0.1),
-        (0.006, 0.2),
-        (0.04, 0.35),
-        (0.1, 0.45),
-        (0.2, 0.5),
-        (0.3, 0.5),
-        (0.45, 0.4),
-        (0.6, 0.26),
-        (0.72, 0.15),
-        (0.82, 0.1),
-        (0.88, 0.085),
-    ],
-};
-const SKIRTED: &[Pt] = &[
-    (0.0, -0.2),
-    (0.008, -0.35),
-    (0.04, -0.455),
-    (0.085, -0.5),
-    (0.22, -0.5),
-    (0.34, -0.46),
-    (0.44, -0.36),
-    (0.51, -0.24),
-    (0.535, -0.12),
-];
-const CRAW: Lists = Lists {
-    back: &[
-        (0.0, -0.1),
-        (0.006, -0.2),
-        (0.04, -0.33),
-        (0.1, -0.43),
-        (0.2, -0.5),
-        (0.3, -0.49),
-        (0.42, -0.43),
-        (0.5, -0.36),
-        (0.57, -0.22),
-        (0.6, -0.05),
-    ],
-    belly: &[
-        (0.0, 0.12),
-        (0.006, 0.2),
-        (0.04, 0.31),
-        (0.1, 0.41),
-        (0.2, 0.48),
-        (0.3, 0.5),
-        (0.42, 0.44),
-        (0.5, 0.35),
-        (0.57, 0.2),
-        (0.6, -0.05),
-    ],
-};
-const CLAW: [&[Pt]; 3] = [
-    &[
-        (0.5, -0.02),
-        (0.57, -0.07),
-        (0.64, -0.16),
-        (0.72, -0.3),
-        (0.82, -0.37),
-        (0.92, -0.29),
-        (1.0, 0.0),
-    ],
-    &[
-        (1.0, 0.0),
-        (0.94, -0.05),
-        (0.88, -0.05),
-        (0.825, 0.0),
-        (0.88, 0.07),
-        (0.94, 0.19),
-    ],
-    &[
-        (0.94, 0.19),
-        (0.86, 0.28),
-        (0.76, 0.28),
-        (0.66, 0.19),
-        (0.58, 0.1),
-        (0.5, 0.1),
-    ],
-];
-const CREATURE: &[Pt] = &[
-    (0.0, -0.16),
-    (0.006, -0.25),
-    (0.03, -0.36),
-    (0.08, -0.45),
-    (0.16, -0.5),
-    (0.28, -0.5),
-    (0.4, -0.45),
-    (0.5, -0.37),
-    (0.56, -0.27),
-    (0.63, -0.12),
-    (0.65, 0.0),
-];
+fn strands(all: &[String]) -> Vec<Part> {
+    all.iter().map(|d| Part::new(Look::Strand, &**d)).collect()
+}
 
 /// A bait of a form, its nose at `x0` and the line of its hook at height 0.
 #[must_use]
@@ -482,20 +291,22 @@ impl Bait {
             let line: Vec<Pt> = [
                 (0.48, -0.06),
                 (0.66, -0.02),
-                (0.95, -0.12),
-                (0.98, -0.5),
-                (0.95, -0.9),
-                (0.85, -1.02),
+                (0.92, -0.12),
+                (0.95, -0.5),
+                (0.92, -0.86),
+                (0.85, -0.98),
                 (0.79, -0.9),
             ]
             .iter()
             .map(|p| self.at(p.0, side * p.1))
             .collect();
-            band(&line, |q| self.d * 0.13 * (1.0 - q).powf(0.4).min(0.5 + q))
+            band(&line, |q| {
+                self.d * (0.1 + 0.2 * (std::f64::consts::PI * q).sin()) * (1.0 - q.powi(6))
+            })
         };
         LaidBait {
             far: vec![tail(1.0), tail(-1.0)],
-            parts: (0..9).map(strand).collect(),
+            fine: [Vec::new(), (0..9).map(strand).collect()],
             ..self.even(SKIRTED, String::new())
         }
     }
@@ -522,7 +333,8 @@ impl Bait {
                 self.at(0.06, 0.39),
                 self.at(0.13, 0.4),
             )
-            .line(self.at(0.6, 0.39));
+            .line(self.at(0.6, 0.39))
+            .closed();
         let strand = |i: i32| {
             let from = -0.42 + 0.12 * f64::from(i);
             let to = from / 0.42 * 0.6;
@@ -535,9 +347,10 @@ impl Bait {
             band(&line, |q| self.d * 0.058 * (1.0 - 0.7 * q))
         };
         LaidBait {
-            far: (0..8).map(strand).collect(),
+            fine: [(0..8).map(strand).collect(), Vec::new()],
             body,
-            lines: wall.open(),
+            lines: wall.clone(),
+            hollow: wall,
             ..LaidBait::default()
         }
     }
@@ -576,18 +389,24 @@ impl Bait {
                 .open()
         };
         LaidBait {
-            far: std::iter::once(claw(-7.0)).chain((0..4).map(leg)).collect(),
+            far: vec![claw(-7.0)],
+            fine: [(0..4).map(leg).collect(), Vec::new()],
             body: self.body(&CRAW),
             parts: vec![claw(0.0)],
             lines: [0.06, 0.11, 0.16, 0.21, 0.26, 0.32].map(ring).concat()
                 + &feeler(-0.62)
                 + &feeler(-0.5),
+            ..LaidBait::default()
         }
     }
 
     fn creature(self) -> LaidBait {
         let of = |list: &[Pt]| self.points(list);
-        let flap = |q: f64| self.d * (0.05 + 0.13 * q);
+        // A paddle, rounded at its end.
+        let flap = |q: f64| {
+            let end = ((q - 0.86) / 0.14).max(0.0);
+            self.d * (0.06 + 0.15 * q) * (1.0 - end * end).max(0.0).sqrt()
+        };
         let arm = |q: f64| self.d * (0.08 - 0.035 * q);
         let back = self.points(CREATURE);
         LaidBait {
@@ -602,23 +421,27 @@ impl Bait {
                 ),
             ],
             body: closed(&back, &mirrored(&back)),
-            parts: vec![
-                band(
-                    &of(&[(0.17, 0.14), (0.19, 0.7), (0.26, 0.92), (0.33, 0.84)]),
-                    arm,
-                ),
-                band(
-                    &of(&[
-                        (0.33, 0.14),
-                        (0.36, 0.95),
-                        (0.5, 1.12),
-                        (0.55, 0.78),
-                        (0.53, 0.6),
-                    ]),
-                    arm,
-                ),
+            fine: [
+                Vec::new(),
+                vec![
+                    band(
+                        &of(&[(0.17, 0.14), (0.19, 0.7), (0.26, 0.92), (0.33, 0.84)]),
+                        arm,
+                    ),
+                    band(
+                        &of(&[
+                            (0.33, 0.14),
+                            (0.36, 0.95),
+                            (0.5, 1.12),
+                            (0.55, 0.78),
+                            (0.53, 0.6),
+                        ]),
+                        arm,
+                    ),
+                ],
             ],
             lines: self.ribs(0.06, 0.55, 0.036, &|_| false),
+            ..LaidBait::default()
         }
     }
 }

@@ -3,7 +3,7 @@
 
 use yarrowfen_core::base::codes::{Shape, Tie};
 
-use super::path::{Pt, ellipse, scaled};
+use super::path::{Pt, ellipse, farthest, scaled};
 
 /// How a shape is drawn: in diameters, front at 0, the shank at height 0.
 #[derive(Debug, Clone, Copy)]
@@ -16,9 +16,10 @@ pub struct HeadPlate {
     pub size: (f64, f64, f64),
     /// What else is drawn in it from the side: edges, eye, mouth.
     pub lines: &'static str,
-    /// Where the line tie stands on top, and the face that the bait meets.
-    pub tie: Pt,
-    /// See `tie`.
+    /// Where the line tie stands on top, and how it is turned there, degrees: 0 is back,
+    /// -90 up.
+    pub tie: (f64, f64, f64),
+    /// The face that the bait meets.
     pub face: f64,
 }
 
@@ -71,7 +72,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.5),
             (1.0, 1.0, 1.0),
             "",
-            (0.5, -0.5),
+            (0.5, -0.5, -90.0),
             0.98,
         ),
         Shape::Mushroom => of(
@@ -81,7 +82,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.58),
             (0.66, 1.16, 1.16),
             "M .52 -.58 Q .54 0 .52 .58",
-            (0.34, -0.53),
+            (0.34, -0.53, -90.0),
             0.66,
         ),
         Shape::Football => of(
@@ -89,7 +90,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             FOOTBALL_FRONT,
             (0.82, 0.9, 1.48),
             "M .14 0 C .14 -.17 .26 -.3 .41 -.3 C .56 -.3 .68 -.17 .68 0 C .68 .17 .56 .3 .41 .3 C .26 .3 .14 .17 .14 0 Z",
-            (0.35, -0.445),
+            (0.35, -0.445, -100.0),
             0.81,
         ),
         Shape::Bullet => of(
@@ -99,7 +100,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.45),
             (1.42, 0.9, 0.9),
             "",
-            (0.62, -0.34),
+            (0.62, -0.34, -90.0),
             1.42,
         ),
         Shape::StandUp => of(
@@ -111,7 +112,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.12, 1.11, 1.1),
             "",
-            (0.4, -0.51),
+            (0.4, -0.51, -100.0),
             1.12,
         ),
         Shape::Glider => of(
@@ -123,7 +124,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.45, 0.67, 1.45),
             "",
-            (0.8, -0.37),
+            (0.8, -0.37, -90.0),
             1.44,
         ),
         Shape::HalfMoon => of(
@@ -135,7 +136,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (0.74, 1.2, 0.8),
             "M .58 -.42 C .32 -.4 .18 -.22 .18 0 C .18 .22 .32 .4 .58 .42 Z",
-            (0.34, -0.53),
+            (0.34, -0.53, -105.0),
             0.74,
         ),
         Shape::Pill => of(
@@ -145,7 +146,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.2, 1.2, 0.52),
             "M .16 0 C .16 -.24 .36 -.44 .6 -.44 C .84 -.44 1.04 -.24 1.04 0 C 1.04 .24 .84 .44 .6 .44 C .36 .44 .16 .24 .16 0 Z",
-            (0.5, -0.59),
+            (0.5, -0.59, -95.0),
             1.18,
         ),
         Shape::Keel => of(
@@ -157,7 +158,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.42, 1.24, 0.95),
             "M .03 -.2 L 1.42 -.26",
-            (0.62, -0.4),
+            (0.62, -0.4, -90.0),
             1.42,
         ),
         Shape::Pear => of(
@@ -167,7 +168,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.485),
             (1.25, 0.97, 0.97),
             "",
-            (0.5, -0.48),
+            (0.5, -0.48, -90.0),
             1.2,
         ),
         Shape::Minnow => of(
@@ -179,7 +180,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.55, 0.98, 0.62),
             "M .02 .09 Q .2 .14 .36 .12 M 1.18 -.44 C 1.02 -.2 1.02 .2 1.2 .46 M .46 -.13 C .46 -.19 .5 -.23 .56 -.23 C .62 -.23 .66 -.19 .66 -.13 C .66 -.07 .62 -.03 .56 -.03 C .5 -.03 .46 -.07 .46 -.13 Z",
-            (0.42, -0.32),
+            (0.42, -0.32, -122.0),
             1.55,
         ),
         Shape::Wedge => of(
@@ -191,7 +192,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.5, 0.98, 1.34),
             "M .05 .17 L 1.5 .24",
-            (0.7, -0.19),
+            (0.7, -0.19, -90.0),
             1.5,
         ),
         Shape::TubeInsert => of(
@@ -201,7 +202,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.31),
             (1.9, 0.62, 0.62),
             "",
-            (0.42, -0.31),
+            (0.42, -0.31, -90.0),
             1.9,
         ),
         Shape::SwingFootball => of(
@@ -209,7 +210,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             FOOTBALL_FRONT,
             (0.82, 0.9, 1.48),
             "M .14 0 C .14 -.17 .26 -.3 .41 -.3 C .56 -.3 .68 -.17 .68 0 C .68 .17 .56 .3 .41 .3 C .26 .3 .14 .17 .14 0 Z M .29 0 C .29 -.075 .34 -.135 .41 -.135 C .48 -.135 .53 -.075 .53 0 C .53 .075 .48 .135 .41 .135 C .34 .135 .29 .075 .29 0 Z",
-            (0.25, -0.41),
+            (0.25, -0.41, -110.0),
             0.82,
         ),
         Shape::NoseCone => of(
@@ -219,7 +220,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.55),
             (1.35, 1.1, 1.1),
             "",
-            (0.8, -0.52),
+            (0.8, -0.52, -90.0),
             1.35,
         ),
         Shape::BellyWeight => of(
@@ -231,7 +232,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             ),
             (1.5, 0.77, 0.8),
             "",
-            (0.0, 0.0),
+            (0.0, 0.0, 180.0),
             0.0,
         ),
         Shape::UnderSpinner => of(
@@ -241,7 +242,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.48),
             (1.1, 0.96, 0.96),
             "",
-            (0.44, -0.47),
+            (0.44, -0.47, -100.0),
             1.1,
         ),
         Shape::Propeller => of(
@@ -251,7 +252,7 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.46),
             (1.3, 0.92, 0.92),
             "",
-            (0.0, 0.0),
+            (0.0, 0.0, -90.0),
             1.3,
         ),
         Shape::NailWeight => of(
@@ -261,51 +262,133 @@ pub fn plate(shape: Shape) -> HeadPlate {
             round(0.28),
             (3.0, 0.56, 0.56),
             "M 1 -.15 L 1 .15 M 1.4 -.145 L 1.4 .145 M 1.8 -.14 L 1.8 .14",
-            (0.1, -0.28),
+            (0.1, -0.28, -90.0),
             3.0,
         ),
+    }
+}
+
+/// Where the line tie of a shape stands that is tied at its nose, in diameters.
+fn nose(shape: Shape) -> Pt {
+    match shape {
+        Shape::Wedge => (0.02, 0.16),
+        // Ahead of the blades.
+        Shape::Propeller => (-0.44, 0.0),
+        _ => (0.0, 0.0),
     }
 }
 
 /// A head laid to scale: its front at a place, the shank at height 0.
 #[derive(Debug, Clone)]
 pub struct LaidHead {
+    /// Its shape.
+    pub shape: Shape,
     /// From the side.
     pub side: String,
     /// Edges and marks in it; empty where there are none.
     pub lines: String,
     /// From the front, about 0, 0.
     pub front: String,
+    /// Edges and marks in the front.
+    pub front_lines: String,
     /// Half its width and half its height, mm.
-    pub half: (f64, f64),
+    pub half: Pt,
+    /// Length and height, mm.
+    pub size: Pt,
     /// Foot of the line tie on its outline.
     pub tie: Pt,
+    /// Which way the line tie stands.
+    pub along: Pt,
     /// Face that the bait meets.
     pub face: f64,
+    /// Its front and the height of its shank.
+    pub at: Pt,
+    /// Millimetres of a diameter along and across.
+    pub scale: Pt,
+}
+
+impl LaidHead {
+    /// A place in diameters, in mm.
+    #[must_use]
+    pub fn place(&self, p: Pt) -> Pt {
+        (
+            self.at.0 + p.0 * self.scale.0,
+            self.at.1 + p.1 * self.scale.1,
+        )
+    }
+
+    /// A path in diameters, in mm.
+    #[must_use]
+    pub fn path(&self, path: &str) -> String {
+        scaled(path, self.scale, self.at)
+    }
+
+    /// The diameter that heights go by, mm.
+    #[must_use]
+    pub fn diameter(&self) -> f64 {
+        self.scale.1
+    }
 }
 
 /// A head of a length and height, mm, with its front at `x0` and its shank at `y0`.
 #[must_use]
-pub fn laid(shape: Shape, (length, height): (f64, f64), (x0, y0): Pt, tie: Tie) -> LaidHead {
+pub fn laid(shape: Shape, (length, height): Pt, (x0, y0): Pt, tie: Tie) -> LaidHead {
     let p = plate(shape);
     let (sx, sy) = (length / p.size.0, height / p.size.1);
     let at = |q: Pt| (x0 + q.0 * sx, y0 + q.1 * sy);
+    let side = p.side.path((sx, sy), (x0, y0));
+    let forward = (
+        -std::f64::consts::FRAC_1_SQRT_2,
+        -std::f64::consts::FRAC_1_SQRT_2,
+    );
+    let (foot, along) = match tie {
+        Tie::Top => {
+            let (sin, cos) = p.tie.2.to_radians().sin_cos();
+            (at((p.tie.0, p.tie.1)), (cos, sin))
+        }
+        Tie::FortyFive | Tie::Recessed => {
+            let middle = at((0.5 * p.size.0, 0.0));
+            (farthest(&side, middle, forward).unwrap_or(middle), forward)
+        }
+        Tie::Nose => (at(nose(shape)), (-1.0, 0.0)),
+    };
     LaidHead {
-        side: p.side.path((sx, sy), (x0, y0)),
+        shape,
         lines: scaled(p.lines, (sx, sy), (x0, y0)),
         front: p.front.path((sy, sy), (0.0, 0.0)),
+        front_lines: scaled(front_lines(shape), (sy, sy), (0.0, 0.0)),
         half: (p.size.2 * sy / 2.0, height / 2.0),
-        tie: at(tie_at(&p, tie)),
+        size: (length, height),
+        tie: foot,
+        along,
         face: x0 + p.face * sx,
+        at: (x0, y0),
+        scale: (sx, sy),
+        side,
     }
 }
 
-/// Foot of the line tie in diameters: on top where the plate has it, else further
-/// forward on the outline.
-fn tie_at(p: &HeadPlate, tie: Tie) -> Pt {
-    match tie {
-        Tie::Top => p.tie,
-        Tie::FortyFive | Tie::Recessed => (p.tie.0 * 0.36, p.tie.1 * 0.72),
-        Tie::Nose => (0.0, 0.0),
+/// What is drawn within the outline from the front, in diameters.
+fn front_lines(shape: Shape) -> &'static str {
+    match shape {
+        Shape::Mushroom => {
+            "M -.46 0 C -.46 -.254 -.254 -.46 0 -.46 C .254 -.46 .46 -.254 .46 0 C .46 .254 .254 .46 0 .46 C -.254 .46 -.46 .254 -.46 0 Z"
+        }
+        Shape::Football | Shape::SwingFootball => {
+            "M -.46 -.32 Q -.38 0 -.46 .32 M .46 -.32 Q .38 0 .46 .32"
+        }
+        Shape::StandUp => {
+            "M -.4 .02 L .4 .02 Q .45 .02 .45 .08 L .45 .4 Q .45 .48 .37 .48 L -.37 .48 Q -.45 .48 -.45 .4 L -.45 .08 Q -.45 .02 -.4 .02 Z"
+        }
+        Shape::HalfMoon => "M -.27 -.4 L -.27 .4 M .27 -.4 L .27 .4",
+        Shape::Keel => "M -.46 -.24 L 0 -.14 L .46 -.24 M 0 -.14 L 0 .76",
+        Shape::Minnow => {
+            "M .19 -.13 C .19 -.174 .226 -.21 .27 -.21 C .314 -.21 .35 -.174 .35 -.13 C .35 -.086 .314 -.05 .27 -.05 C .226 -.05 .19 -.086 .19 -.13 Z M -.19 -.13 C -.19 -.174 -.226 -.21 -.27 -.21 C -.314 -.21 -.35 -.174 -.35 -.13 C -.35 -.086 -.314 -.05 -.27 -.05 C -.226 -.05 -.19 -.086 -.19 -.13 Z"
+        }
+        Shape::Wedge => "M 0 .17 L 0 -.52 M 0 .17 L .62 .4 M 0 .17 L -.62 .4",
+        Shape::NoseCone => {
+            "M -.08 0 C -.08 -.044 -.044 -.08 0 -.08 C .044 -.08 .08 -.044 .08 0 C .08 .044 .044 .08 0 .08 C -.044 .08 -.08 .044 -.08 0 Z"
+        }
+        _ => "",
     }
 }

@@ -1,7 +1,7 @@
 //! Hooks: each style from its gap, length and wire, with point and barb.
 
 use yarrowfen_core::base::codes::HookStyle;
-use yarrowfen_core::gear::seat::POINT;
+use yarrowfen_core::gear::seat::point_mm;
 
 use super::path::{Path, Pt, turned};
 
@@ -37,9 +37,16 @@ pub struct HookSize {
 /// drawn: the point goes down).
 #[must_use]
 pub fn laid(style: HookStyle, size: HookSize, at: Pt, degrees: f64) -> LaidHook {
+    laid_from(style, size, at, degrees, 0.0)
+}
+
+/// The same, its wire seen only from a place behind the face on: metal holds what lies
+/// before it.
+#[must_use]
+pub fn laid_from(style: HookStyle, size: HookSize, at: Pt, degrees: f64, from: f64) -> LaidHook {
     let runs = runs(style, size);
     let place = |p: Pt| turned((at.0 + p.0, at.1 + p.1), at, degrees);
-    let mut path = Path::at(place((0.0, 0.0)));
+    let mut path = Path::at(place((from, 0.0)));
     for run in &runs.before {
         path = match *run {
             Run::Line(p) => path.line(place(p)),
@@ -107,7 +114,7 @@ fn runs(style: HookStyle, size: HookSize) -> Runs {
     match style {
         HookStyle::RoundBend | HookStyle::ShortShank | HookStyle::LongShank => Runs {
             before: vec![Run::Line((c, 0.0)), Run::Half(r, (c, -g))],
-            tip: (c - POINT * l, -g),
+            tip: (c - point_mm(style, g), -g),
             back: l,
             low: 0.0,
         },
@@ -126,7 +133,7 @@ fn runs(style: HookStyle, size: HookSize) -> Runs {
                     Run::Line((c, step)),
                     Run::Half(r, (c, step - g)),
                 ],
-                tip: (c - POINT * l, step - g),
+                tip: (c - point_mm(style, g), step - g),
                 back: l,
                 low: step,
             }
@@ -151,7 +158,7 @@ fn runs(style: HookStyle, size: HookSize) -> Runs {
                         (l - 0.42 * g, -0.02 * g),
                     ),
                 ],
-                tip: (l - 0.35 * g - POINT * l, -0.02 * g),
+                tip: (c - point_mm(style, g), -0.02 * g),
                 back: l,
                 low: 0.98 * g,
             }

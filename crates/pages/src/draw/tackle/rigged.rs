@@ -2,117 +2,111 @@
 //! seen and dashed where plastic hides it.
 
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{BaitForm, HookStyle, Point, Shape, Tie};
+use yarrowfen_core::base::codes::{BaitForm, EyeTurn, HookStyle, Keeper, Point, Shape, Tie};
 
 use super::baits::{self, LaidBait};
 use super::heads::{self, LaidHead};
 use super::hooks::{self, HookSize, LaidHook};
-use super::path::{Path, Pt, ellipse};
+use super::look::{Look, Part, metal};
+use super::path::{Path, Pt, bounds, ellipse, flattened};
+use super::tie::{Fittings, extras, swing_ring};
 
-/// What a part is, as the styles know it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Look {
-    /// Plastic behind.
-    Far,
-    /// Plastic.
-    Plastic,
-    /// Lines in plastic.
-    PlasticLine,
-    /// Metal.
-    Metal,
-    /// Metal within plastic.
-    MetalWithin,
-    /// Lines on metal.
-    MetalLine,
-    /// The hook's wire.
-    Wire,
-    /// The same within plastic.
-    WireWithin,
-    /// Point and barb.
-    Barb,
-    /// The same within plastic.
-    BarbWithin,
-    /// A ring or post of wire.
-    Ring,
+/// What is tied on, by its measures in mm.
+#[derive(Debug, Clone, Copy)]
+pub struct Tied {
+    /// Form of the bait.
+    pub form: BaitForm,
+    /// Its length and thickest depth.
+    pub bait: Pt,
+    /// Shape of the head.
+    pub shape: Shape,
+    /// Its length and height.
+    pub head: Pt,
+    /// Where it is tied.
+    pub tie: Tie,
+    /// How its eye is turned.
+    pub turn: EyeTurn,
+    /// What holds the bait.
+    pub keeper: Option<Keeper>,
+    /// Cut of the hook.
+    pub style: HookStyle,
+    /// Its measures.
+    pub hook: HookSize,
+    /// How its point stands.
+    pub point: Point,
+    /// Height of the post, where it is known.
+    pub post: Option<f64>,
 }
 
-impl Look {
-    /// Its class.
+impl Tied {
+    /// What an answer ties on, with a bait of a form.
     #[must_use]
-    pub fn class(self) -> &'static str {
-        match self {
-            Self::Far => "plastic-far",
-            Self::Plastic => "plastic",
-            Self::PlasticLine => "plasticline",
-            Self::Metal => "metal",
-            Self::MetalWithin => "metal within",
-            Self::MetalLine => "metalline",
-            Self::Wire | Self::Ring => "goldline",
-            Self::WireWithin => "goldline within",
-            Self::Barb => "barb",
-            Self::BarbWithin => "barb within",
+    pub fn of(a: &Answer, form: BaitForm) -> Self {
+        Self {
+            form,
+            bait: (a.bait.length_mm, a.bait.depth_mm),
+            shape: a.head.shape,
+            head: (a.head.length_mm, a.head.height_mm),
+            tie: a.head.tie,
+            // Every head is advised so (see the words on its eye).
+            turn: EyeTurn::Across,
+            keeper: Some(a.head.keeper),
+            style: a.hook.style,
+            hook: HookSize {
+                gap: a.hook.gap_mm,
+                length: a.hook.length_mm,
+                wire: a.hook.wire_mm,
+            },
+            point: a.hook.point,
+            post: None,
         }
     }
 
-    /// Whether it is seen within the plastic alone.
-    #[must_use]
-    pub fn clipped(self) -> bool {
-        matches!(
-            self,
-            Self::WireWithin | Self::BarbWithin | Self::PlasticLine
-        )
-    }
-
-    /// Whether plastic hides it, so that it is dashed.
-    #[must_use]
-    pub fn hidden(self) -> bool {
-        matches!(
-            self,
-            Self::WireWithin | Self::BarbWithin | Self::MetalWithin
-        )
-    }
-
-    /// Whether it is drawn as thick as the wire is.
-    #[must_use]
-    pub fn by_wire(self) -> bool {
-        matches!(self, Self::Wire | Self::WireWithin | Self::Ring)
+    fn fittings(&self, head: &LaidHead) -> Fittings {
+        // The ring of a head within the bait clears its back.
+        let cleared =
+            within(self.shape).map(|_| (self.bait.1 / 2.0 + head.tie.1).max(0.0) + CLEAR_MM);
+        Fittings {
+            tie: self.tie,
+            turn: self.turn,
+            post: cleared.or(self.post),
+            keeper: self.keeper,
+            wire: self.hook.wire,
+        }
     }
 }
 
-/// A part of a drawing, in the order of drawing.
-#[derive(Debug, Clone)]
-pub struct Part {
-    /// What it is.
-    pub look: Look,
-    /// Its outline.
-    pub d: String,
-}
-
-/// A rig laid to scale, mm.
+/// A rig laid to scale, mm, the bait's nose at 0.
 #[derive(Debug, Clone)]
 pub struct Rigged {
     /// From back to front.
     pub parts: Vec<Part>,
     /// The plastic that hides what lies in it.
     pub plastic: String,
-    /// Where the nose of the bait lies, and where the bait ends.
-    pub nose: f64,
-    /// See `nose`.
-    pub end: f64,
     /// From where the hook's length is said.
     pub face: f64,
+    /// Where the bait ends.
+    pub end: f64,
     /// The hook.
     pub hook: LaidHook,
     /// The head.
     pub head: LaidHead,
-    /// Where it begins: the ring of a line tie may stand before the head.
-    pub left: f64,
-    /// How far up the tail reaches.
-    pub tail_high: f64,
-    /// How far up and down all of it reaches.
-    pub high: f64,
-    /// See `high`.
-    pub low: f64,
+    /// How it is tied.
+    pub fittings: Fittings,
+    /// Outlines of the bait with its tail, claws and strands.
+    outlines: Vec<String>,
+    /// Left, top, right and bottom of all of it.
+    pub bounds: [f64; 4],
+}
+
+impl Rigged {
+    /// How far up the bait reaches between two places, mm.
+    #[must_use]
+    pub fn top_between(&self, from: f64, to: f64) -> f64 {
+        let within = |p: &Pt| (from..=to).contains(&p.0);
+        let points = self.outlines.iter().flat_map(|d| flattened(d)).flatten();
+        points.filter(within).map(|p| p.1).fold(0.0, f64::min)
+    }
 }
 
 /// Heads that lie within the bait, their front so far behind the nose, mm.
@@ -126,189 +120,294 @@ fn within(shape: Shape) -> Option<f64> {
     }
 }
 
-/// How far up and down a form reaches, in depths: tails and arms count.
-fn reach(form: BaitForm) -> (f64, f64) {
-    match form {
-        BaitForm::Creature => (0.6, 1.18),
-        BaitForm::Craw => (0.72, 0.95),
-        BaitForm::SkirtedGrub => (1.15, 1.15),
-        BaitForm::RibbonWorm => (1.5, 1.5),
-        BaitForm::Grub => (1.25, 1.3),
-        BaitForm::Tube | BaitForm::PaddleTail | BaitForm::SlimShad => (0.62, 0.62),
-        _ => (0.5, 0.5),
-    }
+/// Heads without an eye of their own: the line is tied to the hook.
+fn tied_to_hook(shape: Shape) -> bool {
+    matches!(shape, Shape::BellyWeight | Shape::NailWeight)
 }
 
-/// How far up the end of a form reaches, in depths.
-fn tail_high(form: BaitForm) -> f64 {
-    match form {
-        BaitForm::Grub | BaitForm::RibbonWorm | BaitForm::SkirtedGrub => reach(form).0,
-        BaitForm::Tube | BaitForm::Creature | BaitForm::Craw => 0.75,
-        _ => 0.55,
+/// How far a head within the bait lies off its middle, mm.
+fn raised(shape: Shape, depth: f64, height: f64) -> f64 {
+    match shape {
+        // The insert lies near the upper wall.
+        Shape::TubeInsert => -(0.4 * depth - height / 2.0).max(0.0),
+        Shape::NailWeight => 0.16 * depth,
+        Shape::BellyWeight => 0.5 * depth,
+        _ => 0.0,
     }
 }
 
 /// By how much the hook is turned so that its point stands as it is said, degrees.
-fn turn(style: HookStyle, size: HookSize, point: Point, (depth, axis): (f64, f64)) -> f64 {
-    let under = match point {
+fn turn(t: &Tied, axis: f64) -> f64 {
+    let depth = t.bait.1;
+    let under = match t.point {
         Point::Exposed => return 0.0,
         Point::SkinHooked => SKIN_MM,
         Point::Weedless => (BURIED * depth).max(SKIN_MM),
     };
-    hooks::turn_to(style, size, -depth / 2.0 + under - axis)
+    hooks::turn_to(t.style, t.hook, -depth / 2.0 + under - axis)
 }
 
 /// How deep a point lies under the skin of the back, mm, and buried, as a share of the
 /// depth (v0).
 const SKIN_MM: f64 = 0.9;
 const BURIED: f64 = 0.3;
+/// How far the ring of a head within the bait stands over its back, mm.
+const CLEAR_MM: f64 = 1.6;
 
-/// The rig of an answer with its bait.
+/// A rig laid out, the face of its head at the nose.
 #[must_use]
-pub fn rigged(a: &Answer, form: BaitForm) -> Rigged {
-    let (length, depth) = (a.bait.length_mm, a.bait.depth_mm);
-    let measures = (a.head.length_mm, a.head.height_mm);
-    let size = HookSize {
-        gap: a.hook.gap_mm,
-        length: a.hook.length_mm,
-        wire: a.hook.wire_mm,
+pub fn rigged(t: &Tied) -> Rigged {
+    let (length, depth) = t.bait;
+    let inside = within(t.shape);
+    let lifted = raised(t.shape, depth, t.head.1);
+    let at_front = |x: f64| heads::laid(t.shape, t.head, (x, lifted), t.tie);
+    // Laid once to learn how long it is, and again before the nose.
+    let first = at_front(inside.unwrap_or(0.0));
+    let swings = t.shape == Shape::SwingFootball;
+    let nose = match (inside, swings) {
+        (Some(_), _) => 0.0,
+        (None, true) => {
+            let (x, r) = swing_ring(&first, t.hook.wire);
+            x + 2.15 * r
+        }
+        (None, false) => first.face,
     };
-    let shape = a.head.shape;
-    let raised = match shape {
-        // The insert lies near the upper wall.
-        Shape::TubeInsert => -(0.4 * depth - measures.1 / 2.0).max(0.0),
-        Shape::NailWeight => 0.16 * depth,
-        Shape::BellyWeight => 0.5 * depth,
+    let head = at_front(inside.unwrap_or(0.0) - nose);
+    let ring = swings.then(|| swing_ring(&head, t.hook.wire));
+    let face = ring.map_or(0.0, |(x, r)| x + 1.55 * r);
+    let axis = if t.shape == Shape::TubeInsert {
+        lifted
+    } else {
+        0.0
+    };
+    // Metal within the bait holds the hook's wire at its back.
+    let from = match t.shape {
+        Shape::TubeInsert | Shape::NoseCone => head.face - face,
         _ => 0.0,
     };
-    let front = within(shape).unwrap_or(0.0);
-    let head = heads::laid(shape, measures, (front, raised), a.head.tie);
-    let ring = (shape == Shape::SwingFootball).then(|| (0.15 * measures.1).max(1.5 * size.wire));
-    let (nose, face) = match (within(shape), ring) {
-        (Some(_), _) => (0.0, 0.0),
-        (None, Some(r)) => (head.face + 2.9 * r, head.face + 2.3 * r),
-        (None, None) => (head.face, head.face),
-    };
-    let axis = if shape == Shape::TubeInsert {
-        raised
-    } else {
-        0.0
-    };
-    let degrees = turn(a.hook.style, size, a.hook.point, (depth, axis));
-    let hook = hooks::laid(a.hook.style, size, (face, axis), degrees);
-    let bait = baits::laid(form, nose, length, depth);
-    let (up, down) = reach(form);
-    let tie_top = if shape == Shape::SwingFootball || within(shape).is_none() {
-        head.half.1
-    } else {
-        0.0
-    };
-    let ring_high = POST * measures.1 + 4.0 * size.wire;
+    let hook = hooks::laid_from(t.style, t.hook, (face, axis), turn(t, axis), from);
+    let cut_open = t.shape == Shape::TubeInsert && t.form == BaitForm::Tube;
+    let bait = baits::laid(t.form, 0.0, length, depth);
+    let bait = if cut_open { bait.cut_open() } else { bait };
+    let fittings = t.fittings(&head);
+    let parts = parts(t, (&bait, &hook, &head), &fittings, (face, axis), ring);
     Rigged {
-        high: (-up * depth)
-            .min(hook.high - size.wire)
-            .min(-tie_top - ring_high),
-        left: if a.head.tie == Tie::Nose || tied_to_hook(shape) {
-            head.tie.0.min(face) - ring_high
-        } else {
-            0.0
-        },
-        tail_high: -tail_high(form) * depth,
-        low: (down * depth).max(hook.low + size.wire).max(head.half.1),
+        bounds: bounds(parts.iter().map(|p| p.d.as_str())).unwrap_or_default(),
+        outlines: bait.outlines(),
         plastic: bait.body.clone() + &bait.parts.concat(),
-        parts: parts(
-            a,
-            &bait,
-            &hook,
-            &head,
-            (face, axis),
-            ring.map(|r| (head.face + 0.75 * r, r)),
-        ),
-        nose,
-        end: nose + length,
+        parts,
         face,
+        end: length,
         hook,
         head,
+        fittings,
     }
 }
 
-/// Heads without an eye of their own: the line is tied to the hook.
-fn tied_to_hook(shape: Shape) -> bool {
-    matches!(shape, Shape::BellyWeight | Shape::NailWeight)
-}
-
-/// Height of the tie's post over the head, in heights of it.
-const POST: f64 = 0.16;
-
 fn parts(
-    a: &Answer,
-    bait: &LaidBait,
-    hook: &LaidHook,
-    head: &LaidHead,
+    t: &Tied,
+    (bait, hook, head): (&LaidBait, &LaidHook, &LaidHead),
+    fittings: &Fittings,
     start: Pt,
     ring: Option<Pt>,
 ) -> Vec<Part> {
-    let mut all = Vec::new();
-    let mut add = |look, d: &str| {
-        if !d.is_empty() {
-            all.push(Part {
-                look,
-                d: d.to_owned(),
-            });
-        }
-    };
-    let inside = within(a.head.shape).is_some();
-    bait.far.iter().for_each(|d| add(Look::Far, d));
-    add(Look::Wire, &hook.wire);
-    add(Look::Barb, &hook.point);
-    add(Look::Plastic, &bait.body);
-    bait.parts.iter().for_each(|d| add(Look::Plastic, d));
-    add(Look::PlasticLine, &bait.lines);
-    add(Look::WireWithin, &hook.wire);
-    add(Look::BarbWithin, &hook.point);
-    let (post, eye) = tie(a, head, start);
-    add(Look::Ring, &post);
-    add(
-        if inside {
-            Look::MetalWithin
-        } else {
-            Look::Metal
-        },
-        &head.side,
+    let mut all = bait.behind(t.bait.1);
+    all.push(Part::new(Look::Wire, &*hook.wire).moving());
+    all.push(Part::new(Look::Barb, &*hook.point).moving());
+    all.extend(bait.front(t.bait.1));
+    all.push(
+        Part::new(Look::WireWithin, &*hook.wire)
+            .in_plastic()
+            .moving(),
     );
-    add(Look::MetalLine, &head.lines);
-    add(Look::Ring, &eye);
+    all.push(
+        Part::new(Look::BarbWithin, &*hook.point)
+            .in_plastic()
+            .moving(),
+    );
+    all.extend(
+        head_parts(t, head, fittings, start)
+            .into_iter()
+            .map(Part::moving),
+    );
     if let Some((x, r)) = ring {
-        add(Look::Ring, &ellipse((x, 0.0), r, r));
-        add(Look::Ring, &ellipse((x + 1.3 * r, 0.0), 0.7 * r, 0.7 * r));
+        let rings = [
+            ellipse((x, 0.0), r, r),
+            ellipse((x + 1.3 * r, 0.0), 0.7 * r, 0.7 * r),
+        ];
+        all.extend(rings.map(|d| Part::new(Look::Ring, d).moving()));
     }
+    all.retain(|p| !p.d.is_empty());
     all
 }
 
-/// The post of the line tie and its ring; a recessed one lies in the outline.
-fn tie(a: &Answer, head: &LaidHead, start: Pt) -> (String, String) {
-    let w = a.hook.wire_mm;
-    let r = 1.45 * w;
-    if tied_to_hook(a.head.shape) {
-        return (String::new(), ellipse((start.0 - r, start.1), r, r));
-    }
-    let plastic = match within(a.head.shape) {
-        // The ring clears the back of the bait.
-        Some(_) => (a.bait.depth_mm / 2.0 + head.tie.1).max(0.0) + 1.6,
-        None => POST * a.head.height_mm,
-    };
-    let (x, y) = match a.head.tie {
-        Tie::Top => (0.0, -1.0),
-        Tie::FortyFive | Tie::Recessed => (-0.707, -0.707),
-        Tie::Nose => (-1.0, 0.0),
-    };
-    let out = if a.head.tie == Tie::Recessed {
-        -0.4 * r
+/// The head with post, ring, keeper and what hangs on it.
+fn head_parts(t: &Tied, head: &LaidHead, fittings: &Fittings, start: Pt) -> Vec<Part> {
+    let hidden = within(t.shape).is_some() && t.shape != Shape::BellyWeight;
+    let (mut before, after) = if tied_to_hook(t.shape) {
+        let r = fittings.ring();
+        (
+            Vec::new(),
+            vec![Part::new(Look::Ring, ellipse((start.0 - r, start.1), r, r))],
+        )
     } else {
-        plastic
+        fittings.side(head)
     };
-    let foot = head.tie;
-    let top = (foot.0 + x * out, foot.1 + y * out);
-    let middle = (top.0 + x * r, top.1 + y * r);
-    (Path::at(foot).line(top).open(), ellipse(middle, r, r))
+    let cut_open = t.shape == Shape::TubeInsert && t.form == BaitForm::Tube;
+    let within = |d: String| Part::new(Look::KeeperWithin, d);
+    before.extend(fittings.keeper(head).into_iter().map(|p| within(p.d)));
+    before.extend(extras(head));
+    if hidden && !cut_open {
+        before.push(Part::new(Look::MetalWithin, &*head.side));
+    } else {
+        before.extend(metal(&head.side, head.size));
+    }
+    before.push(Part::new(Look::MetalLine, &*head.lines));
+    before.extend(after);
+    before
+}
+
+/// The line, from the ring of a rig up and forward.
+#[must_use]
+pub fn line_up(head: &LaidHead, fittings: &Fittings, long: f64) -> Part {
+    let far = fittings.post.unwrap_or(0.16 * head.diameter()) + fittings.ring();
+    let from = (
+        head.tie.0 + head.along.0 * far,
+        head.tie.1 + head.along.1 * far,
+    );
+    let to = (from.0 - 0.62 * long, from.1 - long);
+    let bow = (from.0 - 0.2 * long, from.1 - 0.66 * long);
+    Part::new(Look::Ink, Path::at(from).cubic(from, bow, to).open())
+}
+
+/// The plastic of a bait alone, from the side.
+#[must_use]
+pub fn bait_alone(form: BaitForm, length: f64, depth: f64) -> Vec<Part> {
+    let bait = baits::laid(form, 0.0, length, depth);
+    let mut all = bait.behind(depth);
+    all.extend(bait.front(depth));
+    all.retain(|p| !p.d.is_empty());
+    all
+}
+
+/// What of a bait hides what lies in it.
+#[must_use]
+pub fn plastic_of(parts: &[Part]) -> String {
+    let hides = parts.iter().filter(|p| p.is_plastic());
+    hides.map(|p| p.d.as_str()).collect()
+}
+
+/// A bait from above or from behind, where that tells more; with its words.
+#[must_use]
+pub fn bait_otherwise(
+    form: BaitForm,
+    length: f64,
+    depth: f64,
+) -> Option<(&'static str, Vec<Part>)> {
+    let (from, bait) = super::above::laid(form, length, depth)?;
+    let mut all = bait.behind(depth);
+    all.extend(bait.front(depth));
+    all.retain(|p| !p.d.is_empty());
+    Some((from, all))
+}
+
+/// A hook alone, its eye or the face of its head at 0.
+#[must_use]
+pub fn hook_alone(style: HookStyle, size: HookSize) -> Vec<Part> {
+    let hook = hooks::laid(style, size, (0.0, 0.0), 0.0);
+    let r = 1.45 * size.wire;
+    let mut parts = vec![
+        Part::new(Look::Wire, hook.wire),
+        Part::new(Look::Barb, hook.point),
+        Part::new(Look::Ring, ellipse((-r, 0.0), r, r)),
+    ];
+    if style == HookStyle::BellyWeighted {
+        parts.extend(belly_weight(size));
+    }
+    parts
+}
+
+/// The weight on the shank of a wide gap, a quarter of its length long.
+fn belly_weight(size: HookSize) -> [Part; 2] {
+    let long = 0.3 * size.length;
+    let at = (
+        0.42 * size.gap + 0.1 * size.length,
+        0.55 * size.gap + 0.06 * size.gap,
+    );
+    let slope = (0.395 * size.gap).atan2((size.length - 1.22 * size.gap).max(0.1));
+    let head = heads::laid(Shape::BellyWeight, (long, 0.5 * long), at, Tie::Nose);
+    let turned = super::path::turned_path(&head.side, at, slope.to_degrees());
+    metal(&turned, head.size)
+}
+
+/// A head alone: with its own hook, or with the stub of a shank.
+#[must_use]
+pub fn head_alone(t: &Tied, hooked: bool) -> Vec<Part> {
+    let head = heads::laid(t.shape, t.head, (0.0, 0.0), t.tie);
+    let fittings = Fittings {
+        post: t.post,
+        ..t.fittings(&head)
+    };
+    let mut all = Vec::new();
+    let swings = t.shape == Shape::SwingFootball;
+    let d = head.diameter();
+    if swings {
+        let (x, r) = swing_ring(&head, t.hook.wire);
+        all.push(Part::new(Look::Ring, ellipse((x, 0.0), r, r)));
+        if hooked {
+            let at = (x + 1.55 * r, 0.0);
+            let hook = hooks::laid(t.style, t.hook, at, 0.0);
+            all.push(Part::new(Look::Wire, hook.wire));
+            all.push(Part::new(Look::Barb, hook.point));
+            all.push(Part::new(
+                Look::Ring,
+                ellipse((x + 1.3 * r, 0.0), 0.7 * r, 0.7 * r),
+            ));
+        }
+    } else if tied_to_hook(t.shape) {
+        // The weight alone: it is pushed into the bait or sits on a hook's shank.
+    } else if hooked {
+        let hook = hooks::laid_from(t.style, t.hook, (head.face, 0.0), 0.0, 0.0);
+        all.push(Part::new(Look::Wire, hook.wire));
+        all.push(Part::new(Look::Barb, hook.point));
+    } else {
+        let (from, to) = ((head.face - 0.1 * d, 0.0), (head.face + 1.1 * d, 0.0));
+        all.push(Part::new(Look::Wire, Path::at(from).line(to).open()));
+    }
+    let (before, after) = if tied_to_hook(t.shape) {
+        (Vec::new(), Vec::new())
+    } else {
+        fittings.side(&head)
+    };
+    all.extend(before);
+    all.extend(fittings.keeper(&head));
+    all.extend(extras(&head));
+    all.extend(metal(&head.side, head.size));
+    all.push(Part::new(Look::MetalLine, &*head.lines));
+    all.extend(after);
+    all.retain(|p| !p.d.is_empty());
+    all
+}
+
+/// The head of what is tied on from the front, the middle of its face at a place.
+#[must_use]
+pub fn head_in_front(t: &Tied, at: Pt) -> Vec<Part> {
+    let head = heads::laid(t.shape, t.head, (0.0, 0.0), t.tie);
+    let fittings = Fittings {
+        post: t.post,
+        ..t.fittings(&head)
+    };
+    let mut all = super::tie::extras_in_front(&head, at);
+    if tied_to_hook(t.shape) {
+        let tie = Tie::Nose;
+        all.extend(
+            Fittings { tie, ..fittings }
+                .front(&head, at)
+                .into_iter()
+                .filter(|p| p.look != Look::Ring),
+        );
+    } else {
+        all.extend(fittings.front(&head, at));
+    }
+    all
 }

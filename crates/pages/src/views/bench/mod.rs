@@ -17,7 +17,8 @@ mod sheets;
 pub use hooks::HookRow;
 pub use sheets::{CSS_PX_PER_MM, PrintPage, ScreenPage};
 
-use crate::draw::bench::{Front, Plate, exit_y, front, n, plate, tail_words};
+use crate::draw::bench::{Front, Plate, exit_y, front, plate, tail_words};
+use crate::draw::tackle::figure::n;
 use hooks::hooks;
 
 use super::Frame;
@@ -74,22 +75,17 @@ impl BenchView {
     /// How far below a line its words stand.
     #[must_use]
     pub fn below(&self) -> Printed {
-        n(self.plate.size.0 / 62.0 * 1.25)
+        n(self.plate.figure.size.0 / 62.0 * 1.25)
     }
     /// How far below the ruler its numbers stand.
     #[must_use]
     pub fn under_ruler(&self) -> Printed {
-        n(self.plate.size.0 / 62.0 * 1.9)
+        n(self.plate.figure.size.0 / 62.0 * 1.9)
     }
     /// Radius of the mark where the hook comes out.
     #[must_use]
     pub fn dot(&self) -> Printed {
-        n(self.plate.size.0 / 62.0 * 0.4)
-    }
-    /// Where the front of the head lies.
-    #[must_use]
-    pub fn head_from(&self) -> Printed {
-        n(-self.plate.head_mm)
+        n(self.plate.figure.size.0 / 62.0 * 0.4)
     }
     /// Where the measures beside the front view stand.
     #[must_use]
@@ -286,7 +282,7 @@ fn view(
         hooks: hooks(engine, form, a, &bait, things),
         steps: steps(&s, &bait, units),
         measures: measures(a, &bait, &s, &judged, &size),
-        true_px: px_per_mm.map(|px| plate.size.0 * px),
+        true_px: px_per_mm.map(|px| plate.figure.size.0 * px),
         plate,
     }
 }

@@ -36,7 +36,7 @@ impl PrintPage {
         let view = view(engine, form, asked, &[], None);
         Self {
             frame: Frame::new("bench", reader, format!("/bench/print?{query}")),
-            cut: view.plate.size.0 > SHEET_MM,
+            cut: view.plate.figure.size.0 > SHEET_MM,
             view,
             back: format!("/bench?{query}"),
         }

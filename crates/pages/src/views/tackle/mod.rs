@@ -2,6 +2,7 @@
 
 use askama::Template;
 use uuid::Uuid;
+use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::{HookStyle, Wire};
 use yarrowfen_core::base::{UnitSystem, plain};
 use yarrowfen_core::own_box::{BoxList, Head, Item, Thing};
@@ -9,6 +10,8 @@ use yarrowfen_rows::{Change, Owned};
 
 use super::Frame;
 use crate::ask::PickForm;
+use crate::draw::tackle::figure::Figure;
+use crate::draw::things::plate;
 use crate::held::HeldBox;
 use crate::reader::Reader;
 
@@ -129,6 +132,8 @@ pub struct Row {
     pub bench: Option<String>,
     /// The question asked last with this head in the hand.
     pub judge: Option<String>,
+    /// Its plate.
+    pub plate: Option<Figure>,
 }
 
 /// The question asked last, put to a head of the box.
@@ -151,7 +156,7 @@ fn judge(head: &Head, reader: &Reader) -> String {
 }
 
 impl Row {
-    fn new(id: Uuid, item: &Item, archived: bool, reader: &Reader) -> Self {
+    fn new(engine: &Engine, id: Uuid, item: &Item, archived: bool, reader: &Reader) -> Self {
         let units = reader.options.units;
         let judge = match &item.thing {
             Thing::Head(head) => Some(judge(head, reader)),
@@ -173,6 +178,7 @@ impl Row {
             heavier: matches!(item.thing, Thing::Head(_)),
             bench,
             judge,
+            plate: plate(engine, &item.thing, &format!("p{}", id.simple())),
         }
     }
 }
@@ -214,7 +220,13 @@ pub struct BoxPage {
 impl BoxPage {
     /// The page of a box.
     #[must_use]
-    pub fn new(reader: &Reader, held: &HeldBox, asks: BoxAsks, entry: Option<Entry>) -> Self {
+    pub fn new(
+        engine: &Engine,
+        reader: &Reader,
+        held: &HeldBox,
+        asks: BoxAsks,
+        entry: Option<Entry>,
+    ) -> Self {
         let units = reader.options.units;
         let found = found(held, &asks, units);
         let total = found.len();
@@ -242,7 +254,7 @@ impl BoxPage {
             tabs: BoxList::ALL.iter().map(tab).collect(),
             sorts: SORTS.iter().map(sort).collect(),
             rows: rows
-                .map(|o| Row::new(o.id, &o.item, o.archived, reader))
+                .map(|o| Row::new(engine, o.id, &o.item, o.archived, reader))
                 .collect(),
             total,
             turn: (
@@ -342,16 +354,15 @@ impl RowPart {
     /// Of a row just counted.
     #[must_use]
     pub fn new(
+        engine: &Engine,
         reader: &Reader,
-        id: Uuid,
-        item: &Item,
-        archived: bool,
+        (id, item, archived): (Uuid, &Item, bool),
         back: &str,
         change: Change,
     ) -> Self {
         Self {
             csrf: reader.csrf.clone(),
-            row: Row::new(id, item, archived, reader),
+            row: Row::new(engine, id, item, archived, reader),
             back: BoxAsks::from_query(back).query(),
             undo: change.0.to_string(),
         }

@@ -34,7 +34,12 @@ pub async fn page(
     member: Member,
 ) -> Result<HttpResponse, PageError> {
     let held = app.boxes.of(&app.store, &member.account).await?;
-    shown(page::box_list(&member.reader, &held, http.query_string()))
+    shown(page::box_list(
+        &app.engine,
+        &member.reader,
+        &held,
+        http.query_string(),
+    ))
 }
 
 /// The page again, with the form as typed and its faults.
@@ -48,6 +53,7 @@ async fn again(
     let over = (kind, edited, sent.form.field("back"));
     let texts = texts(&sent.form);
     shown(page::box_again(
+        &app.engine,
         &sent.member.reader,
         &held,
         over,
@@ -138,7 +144,13 @@ pub async fn count(
     if part.0 == Part::Changed {
         let back = sent.form.field("back");
         let row = (id.0, &item, archived);
-        return shown(page::box_row(&sent.member.reader, row, back, change));
+        return shown(page::box_row(
+            &app.engine,
+            &sent.member.reader,
+            row,
+            back,
+            change,
+        ));
     }
     Ok(done(&sent.form, item.thing.kind(), "counted", change))
 }

@@ -1,0 +1,199 @@
+//! A small drawing of each term of the trade.
+
+use yarrowfen_core::base::codes::{
+    BaitForm, Bottom, EyeTurn, HookStyle, Keeper, Plastic, Point, Rig, Shape, Tie,
+};
+use yarrowfen_core::gear::seat::BenchBait;
+use yarrowfen_core::question::Bait;
+use yarrowfen_core::{Engine, Options, PickRequest};
+
+use super::sketches;
+use super::tackle::figure::{Drawing, Figure};
+use super::tackle::hooks::HookSize;
+use super::tackle::look::Part;
+use super::tackle::path::bounds;
+use super::tackle::rigged::{
+    Tied, bait_alone, bait_otherwise, head_alone, head_in_front, hook_alone, line_up, plastic_of,
+    rigged,
+};
+
+/// The ball that all heads of the page weigh as much as: a quarter ounce of lead, mm.
+const BALL_MM: f64 = 10.7;
+/// The hook that all styles of the page are drawn by, mm: a 3/0.
+const HOOK: HookSize = HookSize {
+    gap: 14.0,
+    length: 41.0,
+    wire: 1.1,
+};
+/// Length of the wires that a head of the page stands on, mm.
+const WIRE_MM: f64 = 1.1;
+
+/// The drawing of a term of a group; none where there is nothing to draw.
+#[must_use]
+pub fn drawing(engine: &Engine, group: &str, code: &'static str) -> Option<Figure> {
+    match group {
+        "rig" => rig(engine, Rig::from_code(code)?),
+        "shape" => Some(shape(engine, Shape::from_code(code)?)),
+        "tie" => Some(tie(engine, Tie::from_code(code)?)),
+        "keeper" => Some(keeper(engine, Keeper::from_code(code)?)),
+        "hook" => Some(hook(HookStyle::from_code(code)?)),
+        "bait" => Some(bait(engine, BaitForm::from_code(code)?)),
+        "bottom" => Some(bottom(Bottom::from_code(code)?)),
+        _ => sketches::sketch(group, code),
+    }
+}
+
+fn drawn(id: &str, parts: &[Part], plastic: &str, unit: f64) -> Figure {
+    let drawing = Drawing {
+        id,
+        unit,
+        wire: WIRE_MM,
+        hatched: true,
+    };
+    drawing.figure(parts, plastic, 3.0)
+}
+
+/// A head of the page's weight by its shape.
+fn on_page(engine: &Engine, shape: Shape, tie: Tie, keeper: Option<Keeper>) -> Tied {
+    let row = engine.tables().shape(shape);
+    Tied {
+        form: BaitForm::Stick,
+        bait: (70.0, 10.0),
+        shape,
+        head: (BALL_MM * row.length, BALL_MM * row.height),
+        tie,
+        turn: EyeTurn::Across,
+        keeper,
+        style: HookStyle::RoundBend,
+        hook: HookSize {
+            wire: WIRE_MM,
+            ..HOOK
+        },
+        point: Point::Exposed,
+        post: None,
+    }
+}
+
+/// Where a shape is tied that has its tie nowhere else.
+fn tie_of(shape: Shape) -> Tie {
+    match shape {
+        Shape::Bullet | Shape::Wedge | Shape::Propeller => Tie::Nose,
+        _ => Tie::Top,
+    }
+}
+
+/// Two views side by side.
+fn beside(parts: Vec<Part>, next: impl FnOnce((f64, f64)) -> Vec<Part>, half: f64) -> Vec<Part> {
+    let right = bounds(parts.iter().map(|p| p.d.as_str())).map_or(0.0, |b| b[2]);
+    let mut all = parts;
+    all.extend(next((right + 5.0 + half, 0.0)));
+    all
+}
+
+fn shape(engine: &Engine, shape: Shape) -> Figure {
+    let t = on_page(engine, shape, tie_of(shape), None);
+    let parts = beside(
+        head_alone(&t, false),
+        |at| head_in_front(&t, at),
+        0.75 * t.head.1.max(t.head.0),
+    );
+    drawn(&format!("shape-{shape:?}"), &parts, "", 0.2)
+}
+
+fn tie(engine: &Engine, tie: Tie) -> Figure {
+    let t = on_page(engine, Shape::Ball, tie, None);
+    let parts = beside(
+        head_alone(&t, false),
+        |at| head_in_front(&t, at),
+        BALL_MM / 2.0,
+    );
+    drawn(&format!("tie-{tie:?}"), &parts, "", 0.2)
+}
+
+fn keeper(engine: &Engine, keeper: Keeper) -> Figure {
+    let t = on_page(engine, Shape::Ball, Tie::Top, Some(keeper));
+    drawn(
+        &format!("keeper-{keeper:?}"),
+        &head_alone(&t, false),
+        "",
+        0.2,
+    )
+}
+
+fn hook(style: HookStyle) -> Figure {
+    let row = match style {
+        HookStyle::ShortShank => 0.8,
+        HookStyle::LongShank => 1.12,
+        _ => 1.0,
+    };
+    let size = HookSize {
+        length: HOOK.length * row,
+        ..HOOK
+    };
+    drawn(
+        &format!("hook-{style:?}"),
+        &hook_alone(style, size),
+        "",
+        0.36,
+    )
+}
+
+/// Lengths that forms of the page are drawn at, mm: what is fished of them most.
+fn usual_mm(form: BaitForm) -> f64 {
+    match form {
+        BaitForm::Worm | BaitForm::RibbonWorm => 140.0,
+        BaitForm::Stick => 100.0,
+        BaitForm::Grub | BaitForm::SkirtedGrub => 75.0,
+        _ => 89.0,
+    }
+}
+
+fn bait(engine: &Engine, form: BaitForm) -> Figure {
+    let length = usual_mm(form);
+    let asked = Bait {
+        form,
+        length_mm: length,
+        body_mm: None,
+        plastic: Plastic::Standard,
+        build: None,
+        mass_g: None,
+    };
+    let depth = BenchBait::new(&asked, None, engine.tables()).depth_mm();
+    let mut parts = bait_alone(form, length, depth);
+    let plastic = plastic_of(&parts);
+    if let Some((_, other)) = bait_otherwise(form, length, depth) {
+        let edge =
+            |p: &[Part], k: usize| bounds(p.iter().map(|p| p.d.as_str())).map_or(0.0, |b| b[k]);
+        let by = if form == BaitForm::PaddleTail || form == BaitForm::SlimShad {
+            (edge(&parts, 2) + 6.0 - edge(&other, 0), 0.0)
+        } else {
+            (0.0, edge(&parts, 3) + 4.0 - edge(&other, 1))
+        };
+        parts.extend(other.iter().map(|p| p.clone().moved(by)));
+    }
+    drawn(&format!("bait-{form:?}"), &parts, &plastic, 0.42)
+}
+
+/// A rig as the answer ties it on where nothing but the rig is asked.
+fn rig(engine: &Engine, rig: Rig) -> Option<Figure> {
+    let asked = format!(r#"{{"rig":"{rig}"}}"#, rig = rig.code());
+    let request = PickRequest::from_json(asked.as_bytes()).ok()?;
+    let request = engine.settled(&request);
+    let answer = engine.pick(&request, Options::default());
+    let form = request.bait.form;
+    let laid = rigged(&Tied::of(&answer, form));
+    let mut parts = laid.parts.clone();
+    parts.push(line_up(&laid.head, &laid.fittings, 12.0));
+    let long = laid.bounds[2] - laid.bounds[0];
+    let figure = Drawing {
+        id: &format!("rig-{rig:?}"),
+        unit: (long / 300.0).max(0.24),
+        wire: answer.hook.wire_mm,
+        hatched: true,
+    };
+    Some(figure.figure(&parts, &laid.plastic, 3.0))
+}
+
+fn bottom(bottom: Bottom) -> Figure {
+    sketches::bed(bottom)
+}
