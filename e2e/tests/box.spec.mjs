@@ -150,3 +150,43 @@ test('a head of the box is judged need by need', async ({ page }) => {
   await expect(judged.locator('li').first()).toHaveClass('fails');
   await expect(judged.locator('li').first()).toContainText('28.3');
 });
+
+test('a misspelt word is asked about, and one tap puts it right', async ({ page }) => {
+  await demo(page);
+  await page.goto('/box?kind=head');
+  await page.locator('#line').fill('3 fottball 3/8 4/0 x7');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.near')).toContainText('did you mean football?');
+  await page.locator('.near').getByRole('link', { name: 'football' }).click();
+  await expect(page.locator('.near')).toHaveCount(0);
+  await expect(page.locator('#entry h2')).toContainText('football');
+});
+
+test('a file with other headings is asked about once; a workbook is read', async ({ page }) => {
+  await demo(page);
+  const file = (name, text) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page.goto('/box/import/head');
+  await page.setInputFiles('#csv-file', file('mine.csv', 'Model,Weight,Price,Qty\nball,1/8,3.20,4\nmushroom,1/16,2.90,2\n'));
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.locator('h1')).toContainText('What do the headings');
+  await expect(page.locator('#c3')).toHaveValue('count');
+  await page.locator('#c0').selectOption('shape');
+  await page.getByRole('button', { name: 'Read it so' }).click();
+  await expect(page.locator('h1')).toContainText('2 good rows');
+  // The same headings again are read by themselves.
+  await page.goto('/box/import/head');
+  await page.setInputFiles('#csv-file', file('again.csv', 'Model,Weight,Price,Qty\nfootball,3/8,4,1\n'));
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.locator('h1')).toContainText('1 good row');
+  await page.getByRole('link', { name: 'What the headings mean' }).click();
+  await expect(page.locator('#c0')).toHaveValue('shape');
+
+  await page.goto('/box/import/head');
+  await page.setInputFiles('#csv-file', new URL('../../crates/web/tests/box.xlsx', import.meta.url).pathname);
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.locator('h1')).toContainText('3 good rows');
+  await page.goto('/box/import/head');
+  await page.setInputFiles('#csv-file', { name: 'old.xls', mimeType: 'application/vnd.ms-excel', buffer: Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 1, 2]) });
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByRole('alert')).toContainText('older kind');
+});

@@ -55,3 +55,32 @@ test('another browser does not find it', async ({ page, browser, baseURL }) => {
   expect(reply.status()).toBe(404);
   await other.close();
 });
+
+test('a kept pick is found, sorted, shared by an address, and the address withdrawn', { annotation: [{ type: 'answers 404' }] }, async ({ page, browser, baseURL }) => {
+  const name = `Shared ${Date.now().toString(36)}`;
+  await page.goto('/?rig=tube');
+  await page.locator('#keep > summary').click();
+  await page.locator('#keep-name').fill(name);
+  await page.locator('#keep-place').fill('A place nobody else need know');
+  await page.getByRole('button', { name: 'Keep this answer' }).click();
+  await page.getByRole('searchbox').or(page.locator('#q')).fill(`tube ${name.toLowerCase()}`);
+  await page.getByRole('button', { name: 'Find' }).click();
+  await expect(page).toHaveURL(/q=tube/);
+  await expect(page.locator('.kept-list').first().locator('li')).toHaveCount(1);
+  await expect(page.locator('.kept-list').first().locator('.of-row svg')).toBeVisible();
+  await page.getByRole('link', { name: 'weight', exact: true }).click();
+  await expect(page).toHaveURL(/sort=weight/);
+  await page.locator('.what').getByRole('link', { name }).click();
+  await page.getByRole('button', { name: 'Share by address' }).click();
+  const address = await page.locator('.shared a').getAttribute('href');
+
+  const other = await browser.newContext({ baseURL });
+  const theirs = await other.newPage();
+  expect((await theirs.goto(address)).status()).toBe(200);
+  await expect(theirs.locator('.weight')).toBeVisible();
+  await expect(theirs.getByText('A place nobody else need know')).toHaveCount(0);
+  await expect(theirs.getByRole('button', { name: 'Delete' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  expect((await theirs.goto(address)).status()).toBe(404);
+  await other.close();
+});

@@ -6,6 +6,8 @@ use yarrowfen_rows::{Account, OwnerId};
 /// Light of the page.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Theme {
+    /// As the device has it.
+    System,
     /// Paper, for the day.
     Sun,
     /// Dark, for the hour before.
@@ -17,8 +19,29 @@ impl Theme {
     #[must_use]
     pub fn code(self) -> &'static str {
         match self {
+            Self::System => "system",
             Self::Sun => "sun",
             Self::Dawn => "dawn",
+        }
+    }
+
+    /// What a reader calls it.
+    #[must_use]
+    pub fn label(self) -> &'static str {
+        match self {
+            Self::System => "light as the device",
+            Self::Sun => "sun",
+            Self::Dawn => "before dawn",
+        }
+    }
+
+    /// The browser's colour schemes that it may be drawn in.
+    #[must_use]
+    pub fn scheme(self) -> &'static str {
+        match self {
+            Self::System => "light dark",
+            Self::Sun => "light",
+            Self::Dawn => "dark",
         }
     }
 
@@ -26,6 +49,7 @@ impl Theme {
     #[must_use]
     pub fn from_code(code: &str) -> Option<Self> {
         match code {
+            "system" => Some(Self::System),
             "sun" => Some(Self::Sun),
             "dawn" => Some(Self::Dawn),
             _ => None,

@@ -137,6 +137,10 @@ fn box_routes(cfg: &mut web::ServiceConfig) {
         )
         .route("/box/import/file/{id}", web::get().to(tackle::import::show))
         .route(
+            "/box/import/file/{id}/headings",
+            web::post().to(tackle::import::headings),
+        )
+        .route(
             "/box/import/file/{id}/take",
             web::post().to(tackle::import::take),
         )

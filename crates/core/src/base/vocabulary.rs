@@ -53,6 +53,15 @@ pub fn code_of(list: &str, codes: &[&'static str], typed: &str) -> Option<&'stat
     of_code().or_else(of_word)
 }
 
+/// All words of a list: its codes with blanks, and what else people type for them.
+#[must_use]
+pub fn spoken(list: &str, codes: &[&'static str]) -> Vec<String> {
+    let own = codes.iter().map(|c| c.replace('_', " "));
+    let typed = words(list).into_iter().flatten();
+    let known = typed.filter(|w| codes.contains(&w.0.as_str()));
+    own.chain(known.flat_map(|w| w.1.iter().cloned())).collect()
+}
+
 /// The value that is meant by a text.
 #[must_use]
 pub fn read<T: Code>(text: &str) -> Option<T> {

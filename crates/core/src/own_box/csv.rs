@@ -8,6 +8,7 @@
 
 use std::borrow::Cow;
 
+pub use super::headings::{Headings, guess, heading};
 use super::cell::Texts;
 use super::item::{Item, columns, fields};
 use crate::base::UnitSystem;
@@ -73,8 +74,32 @@ fn separator(text: &str) -> u8 {
     most.unwrap_or(b',')
 }
 
+/// The headings of a file, and the first cells under each.
+///
+/// # Errors
+/// When the file is no text or is empty.
+pub fn headings(bytes: &[u8]) -> Result<Vec<(String, Vec<String>)>, CsvError> {
+    let mut reader = reader(text(bytes)?);
+    let names = reader.headers().map_err(|_| CsvError::Empty)?.clone();
+    let mut all: Vec<(String, Vec<String>)> =
+        names.iter().map(|n| (heading(n), Vec::new())).collect();
+    for record in reader.records().take(SAMPLE).flatten() {
+        for (column, cell) in all.iter_mut().zip(&record) {
+            column.1.push(crate::base::shorten(cell.trim()));
+        }
+    }
+    Ok(all)
+}
+
+/// Rows of a file that are shown under its headings.
+const SAMPLE: usize = 3;
+
 /// Which column stands where.
-fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str>, CsvError> {
+fn header(
+    kind: BoxList,
+    names: &::csv::StringRecord,
+    mapped: &Headings,
+) -> Result<Vec<Option<&'static str>>, CsvError> {
     let known = columns(kind);
     let fault = |problem: Said| CsvError::Header {
         wanted: known.join(", "),
@@ -82,25 +107,26 @@ fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str
     };
     let mut found = Vec::new();
     for name in names {
-        let name = name.trim().to_lowercase();
-        let column = known.iter().find(|c| **c == name);
+        let name = heading(name);
+        let own = || known.iter().find(|c| **c == name).copied().map(Some);
+        let column = mapped.get(&name).copied().or_else(own);
         match column {
             None => {
                 return Err(fault(sentences::fault_column_unknown(Arg::Text(
                     crate::base::shorten(&name),
                 ))));
             }
-            Some(column) if found.contains(column) => {
+            Some(Some(column)) if found.contains(&Some(column)) => {
                 return Err(fault(sentences::fault_column_twice(Arg::Word(column))));
             }
-            Some(column) => found.push(*column),
+            Some(column) => found.push(column),
         }
     }
     let needed = fields(kind)
         .iter()
         .filter(|f| f.needed && f.usual.is_empty());
     for field in needed {
-        if !found.contains(&field.key) {
+        if !found.contains(&Some(field.key)) {
             return Err(fault(sentences::fault_column_missing(Arg::Word(field.key))));
         }
     }
@@ -111,18 +137,39 @@ fn header(kind: BoxList, names: &::csv::StringRecord) -> Result<Vec<&'static str
 ///
 /// # Errors
 /// When the file as a whole cannot be read; faults of rows stand in the result.
-pub fn read(kind: BoxList, bytes: &[u8], mut step: impl FnMut(usize)) -> Result<Read, CsvError> {
+pub fn read(kind: BoxList, bytes: &[u8], step: impl FnMut(usize)) -> Result<Read, CsvError> {
+    read_mapped(kind, bytes, &Headings::new(), step)
+}
+
+fn text(bytes: &[u8]) -> Result<&str, CsvError> {
     let bytes = bytes.strip_prefix(b"\xef\xbb\xbf").unwrap_or(bytes);
     let text = std::str::from_utf8(bytes).map_err(|_| CsvError::NotUtf8)?;
     if text.trim().is_empty() {
         return Err(CsvError::Empty);
     }
-    let mut reader = ::csv::ReaderBuilder::new()
+    Ok(text)
+}
+
+fn reader(text: &str) -> ::csv::Reader<&[u8]> {
+    ::csv::ReaderBuilder::new()
         .delimiter(separator(text))
         .flexible(true)
-        .from_reader(text.as_bytes());
+        .from_reader(text.as_bytes())
+}
+
+/// The same with headings that were said what they stand for.
+///
+/// # Errors
+/// As [`read`].
+pub fn read_mapped(
+    kind: BoxList,
+    bytes: &[u8],
+    mapped: &Headings,
+    mut step: impl FnMut(usize),
+) -> Result<Read, CsvError> {
+    let mut reader = reader(text(bytes)?);
     let names = reader.headers().map_err(|_| CsvError::Empty)?.clone();
-    let found = header(kind, &names)?;
+    let found = header(kind, &names, mapped)?;
     let mut out = Read::default();
     for (row, record) in reader.records().enumerate() {
         if row >= MOST_ROWS {
@@ -141,7 +188,7 @@ pub fn read(kind: BoxList, bytes: &[u8], mut step: impl FnMut(usize)) -> Result<
 
 fn read_row(
     kind: BoxList,
-    found: &[&'static str],
+    found: &[Option<&'static str>],
     record: &::csv::StringRecord,
     line: u64,
     out: &mut Read,
@@ -170,7 +217,7 @@ fn read_row(
     let texts: Texts<'_> = found
         .iter()
         .zip(record)
-        .map(|(column, cell)| (Cow::Borrowed(*column), Cow::Borrowed(disarmed(cell))))
+        .filter_map(|(column, cell)| Some((Cow::Borrowed((*column)?), Cow::Borrowed(disarmed(cell)))))
         .collect();
     match Item::read(kind, &texts, UnitSystem::Metric) {
         Ok(item) => out.items.push(item),
@@ -273,6 +320,34 @@ mod tests {
         assert!(said(b"shape,wait\n").contains("“wait” is not one of them"));
         assert!(said(b"shape\nball\n").contains("“weight” is missing"));
         assert!(said(b"shape,weight,shape\n").contains("twice"));
+    }
+
+    #[test]
+    fn headings_of_others_are_guessed_and_said() {
+        for (kind, heading, wanted) in [
+            (BoxList::Head, "Shape", Some("shape")),
+            (BoxList::Head, "Qty", Some("count")),
+            (BoxList::Head, "gap (mm)", Some("gap_mm")),
+            (BoxList::Head, "Notes", Some("remark")),
+            (BoxList::Bait, "length", Some("length_mm")),
+            (BoxList::Head, "price", None),
+        ] {
+            assert_eq!(guess(kind, &super::heading(heading)), wanted, "{heading}");
+        }
+        let file = b"Model,Size,Price,Qty\nball,1/8,3.20,4\n";
+        assert!(matches!(read(BoxList::Head, file, |_| {}), Err(CsvError::Header { .. })));
+        let said: Headings = [
+            ("model", Some("shape")),
+            ("size", Some("weight")),
+            ("price", None),
+            ("qty", Some("count")),
+        ]
+        .map(|(h, c)| (h.to_owned(), c))
+        .into();
+        let got = read_mapped(BoxList::Head, file, &said, |_| {}).unwrap();
+        assert_eq!((got.items.len(), got.items[0].count), (1, 4));
+        let shown = headings(file).unwrap();
+        assert_eq!(shown[2], ("price".to_owned(), vec!["3.20".to_owned()]));
     }
 
     #[test]

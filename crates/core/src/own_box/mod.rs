@@ -7,11 +7,13 @@
 pub mod cell;
 mod check;
 pub mod csv;
+mod headings;
 mod index;
 mod item;
 mod marked;
 mod named_hook;
 mod things;
+mod line_words;
 pub mod typed_line;
 mod words;
 

@@ -9,6 +9,8 @@ use std::borrow::Cow;
 use super::cell::{Cell as _, Field, Holds, Texts};
 use super::item::{COUNT, Item, REMARK, fields};
 use super::marked::{HeadWeight, HookNumber};
+use super::line_words::{is_unit, meant, split};
+pub use super::line_words::MOST_LINE;
 use crate::base::codes::BoxList;
 use crate::base::{Dimension, UnitSystem, read_number, vocabulary};
 
@@ -21,10 +23,9 @@ pub struct Understood {
     pub texts: Texts<'static>,
     /// Words that no field took.
     pub left: Vec<String>,
+    /// Of those, words that may be misspelt, with what they may mean.
+    pub near: Vec<(String, String)>,
 }
-
-/// Longest line that is looked at, characters.
-pub const MOST_LINE: usize = 300;
 
 /// Understands a line; `here` is the list that is open, which breaks ties.
 #[must_use]
@@ -42,7 +43,7 @@ pub fn understand(line: &str, here: BoxList, units: UnitSystem) -> Understood {
     });
     let best = tried.min_by_key(|t| t.0);
     let u = best.map_or_else(|| LineReader::new(here, &[], units).run(), |t| t.1);
-    u.with_leftovers_kept()
+    u.with_near().with_leftovers_kept()
 }
 
 /// Whether a word names a list itself.
@@ -56,6 +57,22 @@ fn named(kind: BoxList, words: &[String]) -> usize {
 }
 
 impl Understood {
+    /// What of the words left over may be misspelt: single words, and two together.
+    fn with_near(mut self) -> Self {
+        let kind = self.kind;
+        let one = |w: &String| Some((w.clone(), meant(kind, w)?));
+        self.near = self.left.iter().filter_map(one).collect();
+        if self.near.is_empty() {
+            let two = |w: &[String]| {
+                let both = w.join(" ");
+                let found = meant(kind, &both)?;
+                Some((both, found))
+            };
+            self.near = self.left.windows(2).filter_map(two).collect();
+        }
+        self
+    }
+
     /// What no field took is kept as the colour of a bait, else as the remark.
     fn with_leftovers_kept(mut self) -> Self {
         if !self.left.is_empty() {
@@ -69,35 +86,6 @@ impl Understood {
         }
         self
     }
-}
-
-/// Words in lower case; a number and the unit stuck to it become two words.
-fn split(line: &str) -> Vec<String> {
-    let line: String = line
-        .chars()
-        .take(MOST_LINE)
-        .collect::<String>()
-        .to_lowercase();
-    let mut words = Vec::new();
-    for word in line.split_whitespace() {
-        let word = word.trim_matches([';', ',', '(', ')']);
-        let unit = word.trim_start_matches(|c: char| c.is_ascii_digit() || ".,/-–".contains(c));
-        let number = &word[..word.len() - unit.len()];
-        if !number.is_empty() && is_unit(unit) {
-            words.extend([number.to_owned(), unit.to_owned()]);
-        } else if !word.is_empty() && !matches!(word, "x" | "×" | "of" | "with" | "on" | "a") {
-            words.push(word.to_owned());
-        }
-    }
-    words
-}
-
-const UNITS: &[&str] = &[
-    "mm", "cm", "in", "\"", "″", "g", "oz", "lb", "lbs", "m", "ft", "'", "x", "×",
-];
-
-fn is_unit(text: &str) -> bool {
-    UNITS.contains(&text)
 }
 
 /// A line being read by one list.
@@ -156,6 +144,7 @@ impl<'w> LineReader<'w> {
             kind: self.kind,
             texts: self.texts,
             left: self.left,
+            near: Vec::new(),
         }
     }
 
@@ -376,6 +365,15 @@ mod tests {
                 "12 × 69.9 mm stick | floating | ",
             ),
             (
+                "stick 2.75 inches floating x12",
+                "12 × 69.9 mm stick | floating | ",
+            ),
+            (
+                "5 paddle tail 3 3/4 inch",
+                "5 × 95.3 mm paddle tail | standard | ",
+            ),
+            ("ball 1/8 3/0 x6", "6 × 1/8 oz ball, hook 3/0 | lead | "),
+            (
                 "20 hooks 3/0 wide gap heavy",
                 "20 × 3/0 wide gap | heavy wire | ",
             ),
@@ -402,6 +400,8 @@ mod tests {
         let u = understand("12 shiny things", BoxList::Head, UnitSystem::Metric);
         assert_eq!(u.texts[REMARK], "shiny things");
         assert_eq!(u.texts[COUNT], "12");
+        let u = understand("10 fottball 3/8 4/0", BoxList::Head, UnitSystem::Metric);
+        assert_eq!(u.near, [("fottball".to_owned(), "football".to_owned())]);
         assert!(Item::read(u.kind, &u.texts, UnitSystem::Metric).is_err());
         for odd in [
             "",

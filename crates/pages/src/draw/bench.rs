@@ -33,7 +33,7 @@ pub struct Plate {
 }
 
 /// Letters over the width of the drawing: it is shown as wide as the page lets it be.
-const LETTERS_A_WIDTH: f64 = 62.0;
+pub const LETTERS_A_WIDTH: f64 = 58.0;
 /// Letters are so many pixels high where it is shown.
 const LETTER_PX: f64 = 14.0;
 

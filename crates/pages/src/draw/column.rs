@@ -77,6 +77,40 @@ pub struct Column {
     pub brought: String,
     /// What the current does to a fall, if it does.
     pub swept: Option<String>,
+    /// Where the bottom may lie, of a range of depths.
+    pub bottoms: Option<Bottoms>,
+    /// How far the current carries the chosen weight: a band, where its words begin, they,
+    /// and their height.
+    pub carried: Option<(String, Printed, String, Printed)>,
+}
+
+/// Depths that the bottom lies at.
+pub struct Bottoms {
+    /// Height of the shallowest.
+    pub top: Printed,
+    /// From there to the deepest.
+    pub high: Printed,
+    /// Height of the depth that is reckoned with.
+    pub reckoned: Printed,
+    /// In words.
+    pub says: String,
+}
+
+fn bottoms(r: &PickRequest, depth: f64, scale: f64, units: UnitSystem) -> Option<Bottoms> {
+    let most = r.water.depth_max_m.filter(|m| *m > r.water.depth_m)?;
+    let y = |m: f64| SURFACE + m * scale;
+    let print = |m: f64| Dimension::Distance.print(m, units);
+    Some(Bottoms {
+        top: n(y(r.water.depth_m)),
+        high: n(y(most) - y(r.water.depth_m)),
+        reckoned: n(y(depth)),
+        says: format!(
+            "bottom from {} to {}, reckoned at {}",
+            print(r.water.depth_m),
+            print(most),
+            print(depth)
+        ),
+    })
 }
 
 fn n(value: f64) -> Printed {
@@ -94,7 +128,7 @@ const ROOM: f64 = 96.0;
 #[must_use]
 pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     let depth = a.depth_m.unwrap_or(r.water.depth_m);
-    let scale = (FLOOR - SURFACE) / depth;
+    let scale = (FLOOR - SURFACE) / r.water.depth_max_m.unwrap_or(depth).max(depth);
     let chosen = a
         .rungs
         .iter()
@@ -141,7 +175,7 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
     let sky = format!(
         "cast {}, wind {}",
         Dimension::Distance.print(r.cast_m, units),
-        Dimension::Wind.print(r.water.wind_mps, units)
+        crate::views::describe::describe(r, units).wind
     );
     let told = tracks
         .iter()
@@ -156,9 +190,10 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         .collect::<Vec<_>>()
         .join("; ");
     let middle = LEFT + gap * 2.0 - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
+    let far = Dimension::Distance.print(carried_m(r.water.current_mps, a.down_s()), units);
     let sag = 30.0 - (r.water.wind_mps * 4.0).min(26.0);
     Column {
-        ticks: ticks(depth, scale, units),
+        ticks: ticks((FLOOR - SURFACE) / scale, scale, units),
         tracks,
         bed: bed::bed(r.water.bottom),
         standing: bed::standing(r.water.cover),
@@ -175,10 +210,17 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         told,
         level: off.map(|m| level(middle, SURFACE + m * scale)),
         brought: off.map_or_else(String::new, |_| brought(a)),
-        swept: (flow > 0.0).then(|| {
-            format!(
-                "the current carries it {} before it lands",
-                Dimension::Distance.print(carried_m(r.water.current_mps, a.down_s()), units)
+        swept: (flow > 0.0).then(|| format!("the current carries it {far} before it lands")),
+        bottoms: bottoms(r, depth, scale, units),
+        carried: (flow > 0.0).then(|| {
+            let end = middle + flow * sideways * a.down_s();
+            let floor = n(SURFACE + off.unwrap_or(depth) * scale);
+            let (x0, x1) = (n(middle), n(end));
+            (
+                format!("M{x0} {SURFACE}L{x1} {floor}L{x0} {floor}Z"),
+                n(end.max(middle)),
+                format!("carried {far}"),
+                floor,
             )
         }),
     }

@@ -55,6 +55,9 @@ pub struct HeadDrawing {
 /// Width and height in the page's pixels that the drawing is shown at, to size letters.
 const SHOWN_PX: (f64, f64) = (290.0, 128.0);
 
+/// Height of letters, pixels.
+const LETTER_PX: f64 = 13.6;
+
 /// How long the words of the gap and of the front view are, in heights of a letter.
 const GAP_WORDS: f64 = 5.5;
 const FRONT_WORDS: f64 = 3.2;
@@ -77,7 +80,7 @@ struct Layout {
 
 impl Layout {
     fn letter(&self) -> f64 {
-        13.0 * self.unit
+        LETTER_PX * self.unit
     }
 
     /// Laid so that letters are as large as they should be where it is shown: by its
@@ -99,7 +102,7 @@ impl Layout {
     }
 
     fn at(rig: &Rigged, unit: f64) -> Self {
-        let letter = 13.0 * unit;
+        let letter = LETTER_PX * unit;
         let [left, high, right, low] = rig.bounds;
         let (half_wide, half_high) = rig.head.half;
         let reach = half_high * 1.4 + 4.0 * unit + rig.fittings.ring() * 2.2;

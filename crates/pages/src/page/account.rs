@@ -5,6 +5,7 @@ use yarrowfen_rows::Account;
 
 use crate::reader::Reader;
 use crate::reply::{Reply, Shown};
+use crate::site::{PAGES, Page};
 use crate::views::account::{AccountPage, MinePage};
 
 /// A fault by the field of its form.
@@ -48,6 +49,13 @@ pub fn mine(
 struct ErrorPage<'a> {
     status: u16,
     message: &'a str,
+}
+
+impl ErrorPage<'_> {
+    /// The menu, without a question: nobody knows here who asked what.
+    fn menu(&self) -> impl Iterator<Item = &'static Page> {
+        PAGES.iter().filter(|p| p.in_menu)
+    }
 }
 
 /// A page that says what is wrong, without knowing who reads it.

@@ -2,14 +2,14 @@
 
 use uuid::Uuid;
 use yarrowfen_core::Engine;
-use yarrowfen_core::own_box::csv::Read;
+use yarrowfen_core::own_box::csv::{Headings, Read};
 use yarrowfen_core::own_box::{BoxList, Faults, Item, Texts, typed_line};
 use yarrowfen_rows::Change;
 
 use crate::held::HeldBox;
 use crate::reader::Reader;
 use crate::reply::{Reply, Shown, status};
-use crate::views::import::{ImportPage, PreviewPage, ProgressPage};
+use crate::views::import::{HeadingsPage, ImportPage, PreviewPage, ProgressPage};
 use crate::views::tackle::{BoxAsks, BoxPage, Entry, RowPart};
 
 /// A list of the box, with what was typed fast shown back, or a thing open to
@@ -95,6 +95,21 @@ pub fn import_choose(reader: &Reader, kind: BoxList, fault: Option<String>) -> S
 /// When the template fails.
 pub fn import_preview(reader: &Reader, kind: BoxList, id: Uuid, read: &Read) -> Shown {
     Reply::page(200, &PreviewPage::new(reader, kind, id, read))
+}
+
+/// What the headings of a file stand for, asked of its owner.
+///
+/// # Errors
+/// When the template fails.
+pub fn import_headings(
+    reader: &Reader,
+    (kind, id): (BoxList, Uuid),
+    headings: &[(String, Vec<String>)],
+    said: &Headings,
+    fault: Option<String>,
+) -> Shown {
+    let code = status(fault.is_none());
+    Reply::page(code, &HeadingsPage::new(reader, (kind, id), headings, said, fault))
 }
 
 /// A file that is being taken in: rows done, and rows in all.

@@ -2,7 +2,7 @@
 
 use askama::Template;
 use uuid::Uuid;
-use yarrowfen_core::own_box::csv::{CellFault, Read};
+use yarrowfen_core::own_box::csv::{CellFault, Headings, Read, guess};
 use yarrowfen_core::own_box::{self, BoxList, Holds};
 
 use super::Frame;
@@ -70,6 +70,71 @@ impl ImportPage {
             frame: Frame::new("box", reader, format!("/box/import/{}", kind.code())),
             kind,
             columns: columns(kind),
+            fault,
+        }
+    }
+}
+
+/// A heading of a file, and what it may stand for.
+pub struct HeadingAsked {
+    /// As the file has it.
+    pub name: String,
+    /// The first cells under it.
+    pub cells: String,
+    /// Columns: code, what belongs there, whether it is the likely one.
+    pub columns: Vec<(&'static str, String, bool)>,
+}
+
+/// Where headings are said what they stand for.
+#[derive(Template)]
+#[template(path = "headings.html")]
+pub struct HeadingsPage {
+    /// Frame.
+    pub frame: Frame,
+    /// The list.
+    pub kind: BoxList,
+    /// The file.
+    pub id: String,
+    /// Its headings.
+    pub headings: Vec<HeadingAsked>,
+    /// Columns that must be there.
+    pub needed: String,
+    /// What is wrong with what was said.
+    pub fault: Option<String>,
+}
+
+impl HeadingsPage {
+    /// Of a file's headings, with what was said of them, else what they are like.
+    #[must_use]
+    pub fn new(
+        reader: &Reader,
+        (kind, id): (BoxList, Uuid),
+        headings: &[(String, Vec<String>)],
+        said: &Headings,
+        fault: Option<String>,
+    ) -> Self {
+        let all = columns(kind);
+        let mut taken = Vec::new();
+        let mut asked = |(name, cells): &(String, Vec<String>)| {
+            let likely = said.get(name).copied().unwrap_or_else(|| {
+                guess(kind, name).filter(|c| !taken.contains(c))
+            });
+            taken.extend(likely);
+            HeadingAsked {
+                name: name.clone(),
+                cells: cells.join(" · "),
+                columns: (all.iter())
+                    .map(|c| (c.name, c.name.replace('_', " "), likely == Some(c.name)))
+                    .collect(),
+            }
+        };
+        let needed = all.iter().filter(|c| c.needed).map(|c| c.name.replace('_', " "));
+        Self {
+            frame: Frame::new("box", reader, format!("/box/import/file/{id}?headings")),
+            kind,
+            id: id.to_string(),
+            needed: needed.collect::<Vec<_>>().join(" and "),
+            headings: headings.iter().map(&mut asked).collect(),
             fault,
         }
     }

@@ -18,6 +18,7 @@ pub mod photo;
 pub mod pick;
 pub mod sentence;
 pub mod tackle;
+pub mod terms;
 pub mod waters;
 pub mod words;
 
@@ -104,12 +105,13 @@ impl Frame {
         site::PAGES.iter().filter_map(keyed).collect()
     }
 
-    /// The other light.
+    /// The next light: of three one comes back to the first.
     #[must_use]
     pub fn other_theme(&self) -> Theme {
         match self.theme {
-            Theme::Sun => Theme::Dawn,
+            Theme::System => Theme::Dawn,
             Theme::Dawn => Theme::Sun,
+            Theme::Sun => Theme::System,
         }
     }
     /// The other units.

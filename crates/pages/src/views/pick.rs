@@ -7,6 +7,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::Frame;
+use super::terms::Terms;
 use super::describe::{Described, describe};
 use super::ladder::{RungView, ladder, short};
 use super::own::OwnView;
@@ -58,6 +59,8 @@ pub struct AnswerView {
     pub a: Answer,
     /// The question, told.
     asked: Described,
+    /// Terms that lead to what they mean.
+    terms: Terms,
     /// Units of the texts.
     pub units: UnitSystem,
     /// The weight without its unit, and the unit.
@@ -99,6 +102,12 @@ fn switch_words(s: &Switch) -> (Text, Text) {
 }
 
 impl AnswerView {
+    /// A sentence with its terms as links, as HTML.
+    #[must_use]
+    pub fn linked(&self, text: &str) -> String {
+        self.terms.linked(text)
+    }
+
     /// Shows an answer. `form` makes links to what other schools say.
     #[must_use]
     pub fn new(
@@ -152,6 +161,7 @@ impl AnswerView {
             },
             head: head(&a, request.bait.form, units),
             column: column(request, &a, units),
+            terms: Terms::default(),
             ladder,
             first_reasons,
             rigs,

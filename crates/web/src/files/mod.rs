@@ -1,3 +1,4 @@
 //! Files that come in.
 
+pub mod sheet;
 pub mod upload;

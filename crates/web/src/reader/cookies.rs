@@ -101,7 +101,7 @@ pub fn browser(session: &Session) -> Result<Reader, PageError> {
             ladder: chosen(session, "ladder", Ladder::from_code).unwrap_or(Ladder::Ounces),
             ..Options::default()
         },
-        theme: chosen(session, "theme", Theme::from_code).unwrap_or(Theme::Sun),
+        theme: chosen(session, "theme", Theme::from_code).unwrap_or(Theme::System),
         views: get(session, "views").unwrap_or_default(),
         px_per_mm: chosen(session, "px_per_mm", |p| p.parse().ok()),
         question: get(session, "question").unwrap_or_default(),

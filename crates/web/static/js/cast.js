@@ -14,6 +14,16 @@
     return cast ? moving : null;
   };
 
+  // Where the drawing is wider than the screen, the lure stays in sight.
+  const inView = (lure, middle) => {
+    const sheet = lure.closest('.sheet');
+    const x = lure.getBoundingClientRect().left - sheet.getBoundingClientRect().left;
+    if (middle || x < 40 || x > sheet.clientWidth - 40) sheet.scrollLeft += x - sheet.clientWidth / 2;
+  };
+  const splash = () => { const lure = $('#cast-lure'); if (lure) inView(lure, true); };
+  document.addEventListener('htmx:afterSettle', splash);
+  splash();
+
   let shown = -1;
   const show = (t) => {
     const m = known();
@@ -25,6 +35,7 @@
     const lure = $('#cast-lure');
     lure.setAttribute('cx', a[0] + (b[0] - a[0]) * (at - i));
     lure.setAttribute('cy', a[1] + (b[1] - a[1]) * (at - i));
+    inView(lure);
     const second = Math.min(m.words.length - 1, Math.round(at / 10));
     if (second !== shown) {
       shown = second;

@@ -131,29 +131,46 @@
     if (act) { e.preventDefault(); act(); }
   });
 
-  // Values one tap away, under the sentence, while a number's box has the focus.
+  // Values one tap away beside the word whose box has the focus; above the bar of pages on a phone, where the
+  // keyboard comes only when it is asked for.
+  const thumb = matchMedia('(pointer: coarse)');
+  const quiet = (root) => { if (thumb.matches) for (const box of root.querySelectorAll('[data-chips]:not([data-chips=""])')) box.inputMode = 'none'; };
+  document.addEventListener('htmx:afterSwap', (e) => quiet(e.detail.target));
+  quiet(document);
   document.addEventListener('alpine:init', () => {
     window.Alpine.data('pad', () => ({
       open: false,
       values: [],
       box: null,
+      typing: false,
       init() {
+        const pad = this.$root.querySelector('.pad');
         this.$root.addEventListener('focusin', (e) => {
           if (!e.target.matches('[data-chips]')) { if (!e.target.closest('.pad')) this.open = false; return; }
           this.box = e.target;
           this.values = e.target.dataset.chips ? e.target.dataset.chips.split('|') : [];
           this.open = this.values.length > 0;
+          this.typing = this.box.inputMode === 'none';
+          const [word, form] = [e.target.closest('.word').getBoundingClientRect(), this.$root.getBoundingClientRect()];
+          pad.style.setProperty('--left', `${Math.max(12, Math.min(word.left - form.left, form.width - 440))}px`);
+          pad.style.setProperty('--top', `${word.bottom - form.top + 6}px`);
           e.target.select();
         });
         this.$root.addEventListener('focusout', (e) => { if (!this.$root.contains(e.relatedTarget)) this.open = false; });
         this.$root.addEventListener('keydown', (e) => { if (e.key === 'Escape') this.open = false; });
         // A tap on a value must not take the focus from the box first.
-        this.$root.querySelector('.pad').addEventListener('pointerdown', (e) => e.preventDefault());
+        pad.addEventListener('pointerdown', (e) => e.preventDefault());
       },
       choose(value) {
         this.box.value = value;
         this.open = false;
         this.box.dispatchEvent(new Event('change', { bubbles: true }));
+      },
+      type() {
+        const { box } = this;
+        box.inputMode = 'text';
+        box.blur();
+        box.focus();
       },
     }));
   });

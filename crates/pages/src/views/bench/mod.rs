@@ -17,7 +17,7 @@ mod sheets;
 pub use hooks::HookRow;
 pub use sheets::{CSS_PX_PER_MM, PrintPage, ScreenPage};
 
-use crate::draw::bench::{Front, Plate, exit_y, front, plate, tail_words};
+use crate::draw::bench::{Front, LETTERS_A_WIDTH, Plate, exit_y, front, plate, tail_words};
 use crate::draw::tackle::figure::n;
 use hooks::hooks;
 
@@ -75,17 +75,17 @@ impl BenchView {
     /// How far below a line its words stand.
     #[must_use]
     pub fn below(&self) -> Printed {
-        n(self.plate.figure.size.0 / 62.0 * 1.25)
+        n(self.plate.figure.size.0 / LETTERS_A_WIDTH * 1.25)
     }
     /// How far below the ruler its numbers stand.
     #[must_use]
     pub fn under_ruler(&self) -> Printed {
-        n(self.plate.figure.size.0 / 62.0 * 1.9)
+        n(self.plate.figure.size.0 / LETTERS_A_WIDTH * 1.9)
     }
     /// Radius of the mark where the hook comes out.
     #[must_use]
     pub fn dot(&self) -> Printed {
-        n(self.plate.figure.size.0 / 62.0 * 0.4)
+        n(self.plate.figure.size.0 / LETTERS_A_WIDTH * 0.4)
     }
     /// Where the measures beside the front view stand.
     #[must_use]

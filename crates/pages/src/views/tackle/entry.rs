@@ -28,6 +28,8 @@ pub struct Input {
 pub struct Entry {
     /// Its list.
     pub kind: BoxList,
+    /// Words of the line that may be misspelt: each, what it may mean, and the line so.
+    pub near: Vec<(String, String, String)>,
     /// The row that is corrected; none for a new one.
     pub id: Option<String>,
     /// The line it came from.
@@ -82,6 +84,7 @@ impl Entry {
             kind,
             id: None,
             line: String::new(),
+            near: Vec::new(),
             heading: format!("A new {kind}"),
             inputs: std::iter::once(count).chain(own).chain([remark]).collect(),
             faulty: !faults.is_empty(),
@@ -104,6 +107,17 @@ impl Entry {
         }
     }
 
+    /// The line with a word put right, for each that may be misspelt: the word, what it may
+    /// mean, and the line so.
+    fn nearly(line: &str, understood: &Understood) -> Vec<(String, String, String)> {
+        let right = |(typed, meant): &(String, String)| {
+            let lower = line.to_lowercase();
+            let put_right = lower.replacen(typed.as_str(), meant, 1);
+            (typed.clone(), meant.clone(), put_right)
+        };
+        understood.near.iter().map(right).collect()
+    }
+
     /// What was understood of a line.
     #[must_use]
     pub fn of_line(line: &str, understood: Understood, units: UnitSystem) -> Self {
@@ -120,6 +134,7 @@ impl Entry {
         let typed = |f: &(&str, String)| understood.texts.contains_key(f.0);
         Self {
             line: line.to_owned(),
+            near: Self::nearly(line, &understood),
             heading,
             ..Self::make(
                 understood.kind,

@@ -4,15 +4,15 @@
 use std::sync::Arc;
 
 use actix_multipart::Multipart;
-use actix_web::{HttpResponse, web};
-use yarrowfen_core::own_box::csv::{CsvError, Read};
-use yarrowfen_core::own_box::{BoxList, csv};
+use actix_web::{HttpRequest, HttpResponse, web};
+use yarrowfen_core::own_box::csv::{CsvError, Headings, Read};
+use yarrowfen_core::own_box::{BoxList, columns, csv};
 use yarrowfen_pages::page;
 use yarrowfen_pages::reply::Part;
 use yarrowfen_store::{Import, ImportState};
 
 use crate::app::App;
-use crate::files::upload;
+use crate::files::{sheet, upload};
 use crate::live::imports;
 use crate::reader::{HtmxPart, Id, Member, Pairs, Signed, check_token};
 use crate::reply::{PageError, see_other, shown};
@@ -33,25 +33,58 @@ pub async fn upload_file(
     let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
     let upload = upload::read(form).await?;
     check_token(&member.reader, upload.field("csrf"))?;
-    match read(kind, Arc::new(upload.file)).await? {
-        Err((fault, _)) => {
-            let fault = Some(fault.to_string());
-            shown(page::import_choose(&member.reader, kind, fault))
-        }
-        Ok((_, bytes)) => {
+    let refused = |fault: String| shown(page::import_choose(&member.reader, kind, Some(fault)));
+    let text = web::block(move || sheet::as_csv(upload.file)).await;
+    let bytes = match text.map_err(|_| PageError::Internal)? {
+        Ok(bytes) => Arc::new(bytes),
+        Err(fault) => return refused(fault.to_string()),
+    };
+    match read(&app, &member, kind, bytes).await? {
+        // What its headings mean is asked, and remembered.
+        Ok((_, bytes)) | Err((CsvError::Header { .. }, bytes)) => {
             let owner = member.account.owner;
             let id = app.store.keep_import(owner, kind, &bytes).await?;
             Ok(see_other(&format!("/box/import/file/{id}")))
         }
+        Err((fault, _)) => refused(fault.to_string()),
     }
 }
 
 /// What [`read`] gives beside the file's bytes.
 type ReadOrFault = Result<(Read, Arc<Vec<u8>>), (CsvError, Arc<Vec<u8>>)>;
 
+/// The headings of a file as they are remembered, a line each.
+fn joined(headings: &[(String, Vec<String>)]) -> String {
+    let names: Vec<&str> = headings.iter().map(|h| h.0.as_str()).collect();
+    names.join("\n").replace('\0', "")
+}
+
+/// What the owner said that the headings of a file stand for.
+async fn said(
+    app: &App,
+    member: &Member,
+    kind: BoxList,
+    bytes: &[u8],
+) -> Result<Headings, PageError> {
+    let Ok(headings) = csv::headings(bytes) else {
+        return Ok(Headings::new());
+    };
+    let owner = member.account.owner;
+    let kept = app.store.csv_headings(owner, kind, &joined(&headings)).await?;
+    let known = columns(kind);
+    let column = |name: Option<String>| known.iter().find(|c| Some(**c) == name.as_deref()).copied();
+    Ok(kept.into_iter().map(|(h, c)| (h, column(c))).collect())
+}
+
 /// Reads a file on a thread of its own.
-async fn read(kind: BoxList, bytes: Arc<Vec<u8>>) -> Result<ReadOrFault, PageError> {
-    web::block(move || match csv::read(kind, &bytes, |_| {}) {
+async fn read(
+    app: &App,
+    member: &Member,
+    kind: BoxList,
+    bytes: Arc<Vec<u8>>,
+) -> Result<ReadOrFault, PageError> {
+    let mapped = said(app, member, kind, &bytes).await?;
+    web::block(move || match csv::read_mapped(kind, &bytes, &mapped, |_| {}) {
         Ok(read) => Ok((read, bytes)),
         Err(fault) => Err((fault, bytes)),
     })
@@ -62,6 +95,7 @@ async fn read(kind: BoxList, bytes: Arc<Vec<u8>>) -> Result<ReadOrFault, PageErr
 /// A file's preview, its progress, or what came of it.
 pub async fn show(
     app: web::Data<App>,
+    http: HttpRequest,
     member: Member,
     id: Id,
     part: HtmxPart,
@@ -87,16 +121,58 @@ pub async fn show(
         return shown(page::import_progress(&member.reader, id.0, progress.rows()));
     }
     let import = app.store.import(owner, id.0).await?;
-    preview(&member, import).await
+    let ask = http.query_string() == "headings";
+    preview(&app, &member, import, ask).await
 }
 
-async fn preview(member: &Member, import: Import) -> Result<HttpResponse, PageError> {
+async fn preview(
+    app: &App,
+    member: &Member,
+    import: Import,
+    ask: bool,
+) -> Result<HttpResponse, PageError> {
     let (kind, id) = (import.kind, import.id);
     let reader = &member.reader;
-    match read(kind, Arc::new(import.bytes)).await? {
-        Ok((read, _)) => shown(page::import_preview(reader, kind, id, &read)),
-        Err((fault, _)) => shown(page::import_choose(reader, kind, Some(fault.to_string()))),
+    let (asked, bytes) = match read(app, member, kind, Arc::new(import.bytes)).await? {
+        Ok((_, bytes)) if ask => (None, bytes),
+        Err((fault @ CsvError::Header { .. }, bytes)) => (Some(fault), bytes),
+        Ok((read, _)) => return shown(page::import_preview(reader, kind, id, &read)),
+        Err((fault, _)) => {
+            return shown(page::import_choose(reader, kind, Some(fault.to_string())));
+        }
+    };
+    let headings = csv::headings(&bytes).map_err(|_| PageError::Unreadable)?;
+    let mapped = said(app, member, kind, &bytes).await?;
+    // A file whose headings nobody has said anything of yet is no fault of its owner.
+    let fault = asked.filter(|_| !mapped.is_empty()).map(|f| f.to_string());
+    shown(page::import_headings(reader, (kind, id), &headings, &mapped, fault))
+}
+
+/// Most headings of a file that are asked for.
+const MOST_HEADINGS: usize = 60;
+
+/// Remembers what the headings of a file stand for, and shows the file by them.
+pub async fn headings(
+    app: web::Data<App>,
+    id: Id,
+    sent: Signed<Pairs>,
+) -> Result<HttpResponse, PageError> {
+    let owner = sent.member.account.owner;
+    let import = app.store.import(owner, id.0).await?;
+    let headings = csv::headings(&import.bytes).map_err(|_| PageError::Unreadable)?;
+    if headings.len() > MOST_HEADINGS {
+        return Err(PageError::TooLarge);
     }
+    let known = columns(import.kind);
+    let said = |(k, heading): (usize, &(String, Vec<String>))| {
+        let column = sent.form.field(&format!("c{k}"));
+        let column = known.iter().find(|c| **c == column);
+        (heading.0.clone(), column.map(|c| (*c).to_owned()))
+    };
+    let kept = headings.iter().enumerate().map(said).collect();
+    let name = joined(&headings);
+    app.store.keep_headings(owner, import.kind, &name, &kept).await?;
+    Ok(see_other(&format!("/box/import/file/{}", id.0)))
 }
 
 /// Takes a file in. Faulty rows are left out only where the form says so.
@@ -111,7 +187,8 @@ pub async fn take(
     if import.state != ImportState::Waiting || app.imports.progress(id).is_some() {
         return Ok(here);
     }
-    let Ok((rows, _)) = read(import.kind, Arc::new(import.bytes)).await? else {
+    let read = read(&app, &sent.member, import.kind, Arc::new(import.bytes)).await?;
+    let Ok((rows, _)) = read else {
         return Err(PageError::Unreadable);
     };
     let good_only = sent.form.field("good_only") == "on";
