@@ -7,7 +7,7 @@ export const test = base.extend({
     // Chromium reports our own deliberate 4xx answers as console errors; a test that asks for one says so.
     const expected = info.annotations.map((a) => a.type).filter((t) => t.startsWith('answers ')).map((t) => t.slice(8));
     page.on('console', (m) => {
-      const refused = expected.some((what) => m.text().includes(what === 'net' ? 'net::ERR_' : `status of ${what}`));
+      const refused = expected.some((what) => (what === 'net' ? /net::ERR_|^htmx:(sendError|afterRequest)/ : new RegExp(`status of ${what}`)).test(m.text()));
       if (m.type() === 'error' && !refused) said.push(m.text());
     });
     page.on('pageerror', (e) => said.push(e.message));

@@ -34,6 +34,7 @@ async function measure(page, of) {
 }
 
 test('a hook is measured in a photograph and the measure lies in the box', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1300 });
   await demo(page);
   await page.goto('/bench');
   await page.getByRole('link', { name: 'Measure from a photograph' }).click();

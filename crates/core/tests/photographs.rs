@@ -74,10 +74,6 @@ fn a_length_is_within_half_a_millimetre_or_two_in_a_hundred_and_says_how_sure_it
         "{}",
         stated / f64::from(all)
     );
-    println!(
-        "{covered} of {all} covered, {:.3} stated",
-        stated / f64::from(all)
-    );
 }
 
 fn flat(ends: [Place; 2]) -> Taps {

@@ -182,7 +182,7 @@ fn each_page_with_an_address_of_its_own_is_shown_in_both_units() {
             }
         }
     }
-    assert_eq!(shown, 18, "nine pages need nothing held");
+    assert_eq!(shown, 20, "ten pages need nothing held");
 }
 
 /// The page holds each reason, note and caution of the answer, and no other.

@@ -3,7 +3,7 @@
 //! 5,000 heads, and at `/one-select` a page of its rows by one SELECT.
 #![expect(clippy::print_stdout, reason = "says where it listens")]
 
-use actix_web::middleware::Compress;
+use actix_web::middleware::from_fn;
 use actix_web::{App as WebApp, HttpResponse, HttpServer, web};
 use askama::Template;
 use yarrowfen_core::{Engine, Options};
@@ -115,7 +115,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     ));
     let server = HttpServer::new(move || {
         WebApp::new()
-            .wrap(Compress::default())
+            .wrap(from_fn(yarrowfen_web::reply::packed::packed))
             .wrap(cookies::middleware(config.key.clone(), false))
             .wrap(routes::headers())
             .app_data(page.clone())

@@ -8,7 +8,7 @@ use std::net::TcpListener;
 
 use std::sync::Arc;
 
-use actix_web::middleware::Compress;
+use actix_web::middleware::from_fn;
 
 use crate::live::sounder::Sounder;
 use actix_web::{App as WebApp, HttpServer};
@@ -83,7 +83,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     println!("Yarrowfen is at http://{}", listener.local_addr()?);
     HttpServer::new(move || {
         WebApp::new()
-            .wrap(Compress::default())
+            .wrap(from_fn(crate::reply::packed::packed))
             .wrap(reader::middleware(
                 config.key.clone(),
                 config.secure_cookies,

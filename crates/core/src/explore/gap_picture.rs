@@ -2,8 +2,7 @@
 
 use super::gap_tasks::{BuyFound, Owned, Task, Wants};
 use crate::answer::{GapCell, GapRow, GapState};
-use crate::base::Rung;
-use crate::base::grams;
+use crate::base::{Rung, grams, maths};
 
 /// Sizes across and situations down.
 #[derive(Debug, Default)]
@@ -16,7 +15,7 @@ pub struct Picture {
 
 /// The rung that is nearest to a weight, by how many times heavier it is.
 fn nearest(rungs: &[Rung], g: f64) -> Option<usize> {
-    let apart = |r: &Rung| (grams(r.mass) / g).ln().abs();
+    let apart = |r: &Rung| maths::ln(grams(r.mass) / g).abs();
     (0..rungs.len()).min_by(|a, b| apart(&rungs[*a]).total_cmp(&apart(&rungs[*b])))
 }
 

@@ -8,8 +8,8 @@
 
 use std::borrow::Cow;
 
-pub use super::headings::{Headings, guess, heading};
 use super::cell::Texts;
+pub use super::headings::{Headings, guess, heading};
 use super::item::{Item, columns, fields};
 use crate::base::UnitSystem;
 use crate::base::codes::BoxList;
@@ -217,7 +217,9 @@ fn read_row(
     let texts: Texts<'_> = found
         .iter()
         .zip(record)
-        .filter_map(|(column, cell)| Some((Cow::Borrowed((*column)?), Cow::Borrowed(disarmed(cell)))))
+        .filter_map(|(column, cell)| {
+            Some((Cow::Borrowed((*column)?), Cow::Borrowed(disarmed(cell))))
+        })
         .collect();
     match Item::read(kind, &texts, UnitSystem::Metric) {
         Ok(item) => out.items.push(item),
@@ -335,7 +337,10 @@ mod tests {
             assert_eq!(guess(kind, &super::heading(heading)), wanted, "{heading}");
         }
         let file = b"Model,Size,Price,Qty\nball,1/8,3.20,4\n";
-        assert!(matches!(read(BoxList::Head, file, |_| {}), Err(CsvError::Header { .. })));
+        assert!(matches!(
+            read(BoxList::Head, file, |_| {}),
+            Err(CsvError::Header { .. })
+        ));
         let said: Headings = [
             ("model", Some("shape")),
             ("size", Some("weight")),

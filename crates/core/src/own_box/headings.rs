@@ -23,19 +23,31 @@ pub fn guess(kind: BoxList, heading: &str) -> Option<&'static str> {
     let plain = heading.replace(['_', '-', '.'], " ");
     let plain = plain.trim();
     let bare = plain.split(['(', '[']).next().unwrap_or(plain).trim();
-    if let Some(own) = columns(kind).into_iter().find(|c| c.replace('_', " ") == plain) {
+    if let Some(own) = columns(kind)
+        .into_iter()
+        .find(|c| c.replace('_', " ") == plain)
+    {
         return Some(own);
     }
-    if matches!(bare, "count" | "qty" | "quantity" | "pieces" | "pcs" | "number" | "how many" | "stock") {
+    if matches!(
+        bare,
+        "count" | "qty" | "quantity" | "pieces" | "pcs" | "number" | "how many" | "stock"
+    ) {
         return Some(COUNT);
     }
-    if matches!(bare, "remark" | "remarks" | "note" | "notes" | "comment" | "comments") {
+    if matches!(
+        bare,
+        "remark" | "remarks" | "note" | "notes" | "comment" | "comments"
+    ) {
         return Some(REMARK);
     }
     let called = |f: &&Field| {
-        let unitless = f.key.rsplit_once('_').map_or(f.key, |k| k.0).replace('_', " ");
+        let unitless = f
+            .key
+            .rsplit_once('_')
+            .map_or(f.key, |k| k.0)
+            .replace('_', " ");
         f.label.eq_ignore_ascii_case(bare) || unitless == bare || f.spoken.iter().any(|w| w == bare)
     };
     fields(kind).iter().find(called).map(|f| f.key)
 }
-

@@ -14,8 +14,14 @@ pub const MOST_LINE: usize = 300;
 /// Units as they are written out.
 const WRITTEN_OUT: &[(&str, &[&str])] = &[
     ("in", &["inch", "inches", "ins"]),
-    ("mm", &["millimetre", "millimetres", "millimeter", "millimeters"]),
-    ("cm", &["centimetre", "centimetres", "centimeter", "centimeters"]),
+    (
+        "mm",
+        &["millimetre", "millimetres", "millimeter", "millimeters"],
+    ),
+    (
+        "cm",
+        &["centimetre", "centimetres", "centimeter", "centimeters"],
+    ),
     ("oz", &["ounce", "ounces"]),
     ("g", &["gram", "grams", "gramme", "grammes"]),
     ("lb", &["pound", "pounds", "lbs"]),
@@ -160,16 +166,24 @@ mod tests {
         ] {
             assert_eq!(head(typed).as_deref(), Some(wanted));
         }
-        for word in ["football", "ball", "smoke", "autumn", "1/8", "ba", "zzzzzzzz"] {
+        for word in [
+            "football", "ball", "smoke", "autumn", "1/8", "ba", "zzzzzzzz",
+        ] {
             assert_eq!(head(word), None, "{word}");
         }
-        assert_eq!(meant(BoxList::Bait, "padle tail").as_deref(), Some("paddle tail"));
+        assert_eq!(
+            meant(BoxList::Bait, "padle tail").as_deref(),
+            Some("paddle tail")
+        );
     }
 
     #[test]
     fn units_and_counts_are_read_as_they_are_written() {
         assert_eq!(unit_sign("inches"), "in");
         assert_eq!(unit_sign("mm"), "mm");
-        assert_eq!((times("x6"), times("12×"), times("x"), times("x6a")), (Some("6"), Some("12"), None, None));
+        assert_eq!(
+            (times("x6"), times("12×"), times("x"), times("x6a")),
+            (Some("6"), Some("12"), None, None)
+        );
     }
 }

@@ -10,10 +10,10 @@ pub mod csv;
 mod headings;
 mod index;
 mod item;
+mod line_words;
 mod marked;
 mod named_hook;
 mod things;
-mod line_words;
 pub mod typed_line;
 mod words;
 

@@ -8,9 +8,9 @@ use std::borrow::Cow;
 
 use super::cell::{Cell as _, Field, Holds, Texts};
 use super::item::{COUNT, Item, REMARK, fields};
-use super::marked::{HeadWeight, HookNumber};
-use super::line_words::{is_unit, meant, split};
 pub use super::line_words::MOST_LINE;
+use super::line_words::{is_unit, meant, split};
+use super::marked::{HeadWeight, HookNumber};
 use crate::base::codes::BoxList;
 use crate::base::{Dimension, UnitSystem, read_number, vocabulary};
 

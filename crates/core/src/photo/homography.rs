@@ -5,6 +5,7 @@
 //! algorithm 4.1; from memory). Points are shifted to their middle and scaled first, as
 //! they advise (§4.4), so that the system is well conditioned.
 
+use crate::base::maths;
 use crate::physics::least_squares::invert;
 
 /// A place: in a picture in pixels, on the plane in millimetres.
@@ -29,7 +30,7 @@ impl Scaling {
     fn of(points: &[Place; 4]) -> Self {
         let mean = |of: fn(&Place) -> f64| points.iter().map(of).sum::<f64>() / 4.0;
         let middle = (mean(|p| p.0), mean(|p| p.1));
-        let far = |p: &Place| (p.0 - middle.0).hypot(p.1 - middle.1);
+        let far = |p: &Place| maths::hypot(p.0 - middle.0, p.1 - middle.1);
         Self {
             middle,
             size: (points.iter().map(far).sum::<f64>() / 4.0).max(1e-12),

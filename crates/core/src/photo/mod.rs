@@ -8,6 +8,8 @@ mod homography;
 
 pub use homography::{Homography, Place};
 
+use crate::base::maths;
+
 /// What lies beside the thing.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Reference {
@@ -92,12 +94,12 @@ pub fn length(taps: &Taps) -> Result<Length, PhotoFault> {
     };
     let mm = straight(&taps, 0.0).ok_or(PhotoFault::OffThePlane)?;
     let apart = |other: Option<f64>| other.map(|o| o - mm).ok_or(PhotoFault::OffThePlane);
-    let mut variance = (HEIGHT * mm).powi(2);
+    let mut variance = maths::square(HEIGHT * mm);
     for k in 0..12 {
         let off = apart(straight(&taps.nudged(k), 0.0))?;
-        variance += (off * EVENLY).powi(2);
+        variance += maths::square(off * EVENLY);
     }
-    variance += (apart(straight(&taps, LENS))? * EVENLY).powi(2);
+    variance += maths::square(apart(straight(&taps, LENS))? * EVENLY);
     Ok(Length {
         mm,
         within_mm: NINE_IN_TEN * variance.sqrt(),
@@ -126,10 +128,10 @@ impl Taps {
 /// r over the half diagonal (Brown's first radial term).
 fn straight(taps: &Taps, lens: f64) -> Option<f64> {
     let middle = (taps.picture.0 / 2.0, taps.picture.1 / 2.0);
-    let half = middle.0.hypot(middle.1);
+    let half = maths::hypot(middle.0, middle.1);
     let unbent = |p: Place| {
         let (x, y) = (p.0 - middle.0, p.1 - middle.1);
-        let by = 1.0 - lens * (x.hypot(y) / half).powi(2);
+        let by = 1.0 - lens * maths::square(maths::hypot(x, y) / half);
         (middle.0 + x * by, middle.1 + y * by)
     };
     let corners = taps.corners.map(unbent);
@@ -140,7 +142,7 @@ fn straight(taps: &Taps, lens: f64) -> Option<f64> {
     corners.iter().try_for_each(|c| map.at(*c).map(|_| ()))?;
     let [a, b] = taps.ends.map(unbent);
     let (a, b) = (map.at(a)?, map.at(b)?);
-    Some((a.0 - b.0).hypot(a.1 - b.1))
+    Some(maths::hypot(a.0 - b.0, a.1 - b.1))
 }
 
 /// The corners once around, the first two along a longer side.
@@ -154,7 +156,7 @@ fn in_order(corners: [Place; 4]) -> Result<[Place; 4], PhotoFault> {
         corners.iter().map(|p| p.1).sum::<f64>() / 4.0,
     );
     let mut around = corners;
-    let angle = |p: &Place| (p.1 - middle.1).atan2(p.0 - middle.0);
+    let angle = |p: &Place| maths::atan2(p.1 - middle.1, p.0 - middle.0);
     around.sort_by(|a, b| angle(a).total_cmp(&angle(b)));
     let side = |k: usize| {
         let (a, b) = (around[k % 4], around[(k + 1) % 4]);
@@ -168,7 +170,7 @@ fn in_order(corners: [Place; 4]) -> Result<[Place; 4], PhotoFault> {
     if !(0..4).all(|k| turns(k) > 0.0) {
         return Err(PhotoFault::NoCard);
     }
-    let long = |k: usize| side(k).0.hypot(side(k).1);
+    let long = |k: usize| maths::hypot(side(k).0, side(k).1);
     if (0..4).map(long).fold(f64::MAX, f64::min) < LEAST_SIDE_PX {
         return Err(PhotoFault::TooSmall);
     }

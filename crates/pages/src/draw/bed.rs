@@ -27,8 +27,29 @@ impl Dice {
     }
 }
 
+/// A piece of the bed from left to right.
+#[derive(Debug, Clone, Copy)]
+pub struct Across {
+    /// Its left edge.
+    pub left: f64,
+    /// Its right edge.
+    pub right: f64,
+}
+
+const WHOLE: Across = Across {
+    left: LEFT,
+    right: RIGHT,
+};
+
+impl Across {
+    /// Whether something about a place, so wide to either side, is seen in it.
+    fn meets(self, x: f64, half: f64) -> bool {
+        x + half >= self.left && x - half <= self.right
+    }
+}
+
 /// Stones scattered over the bed: count, least and most half-width, angular or round.
-fn stones(count: u32, least: f64, most: f64, angular: bool) -> String {
+fn stones(within: Across, count: u32, (least, most): (f64, f64), angular: bool) -> String {
     let mut dice = Dice(7 + count);
     let mut svg = String::new();
     for i in 0..count {
@@ -41,6 +62,9 @@ fn stones(count: u32, least: f64, most: f64, angular: bool) -> String {
             dice.roll(FLOOR + rx * 0.5, BASE - rx * 0.6),
         );
         let ry = rx * dice.roll(0.55, 0.8);
+        if !within.meets(x, rx) {
+            continue;
+        }
         let done = if angular {
             let p = |dx: f64, dy: f64| format!("{:.1},{:.1}", x + dx * rx, y + dy * ry);
             write!(
@@ -64,7 +88,7 @@ fn stones(count: u32, least: f64, most: f64, angular: bool) -> String {
 }
 
 /// Short strokes over the bed, level or wavy.
-fn strokes(count: u32, length: f64, wave: f64, class: &str) -> String {
+fn strokes(within: Across, count: u32, (length, wave): (f64, f64), class: &str) -> String {
     let mut dice = Dice(99 + count);
     let mut svg = String::new();
     for _ in 0..count {
@@ -72,6 +96,9 @@ fn strokes(count: u32, length: f64, wave: f64, class: &str) -> String {
             dice.roll(LEFT + 2.0, RIGHT - length - 2.0),
             dice.roll(FLOOR + 6.0, BASE - 4.0),
         );
+        if !within.meets(x + length / 2.0, length / 2.0) {
+            continue;
+        }
         let _ = write!(
             svg,
             r#"<path class="{class}" d="M{x:.1} {y:.1}q{:.1} {:.1} {:.1} 0t{:.1} 0"/>"#,
@@ -84,33 +111,36 @@ fn strokes(count: u32, length: f64, wave: f64, class: &str) -> String {
     svg
 }
 
-fn draw(bottom: Bottom) -> String {
+fn draw(bottom: Bottom, w: Across) -> String {
     match bottom {
-        Bottom::Boulder => stones(16, 18.0, 34.0, false),
-        Bottom::ChunkRock => stones(46, 9.0, 18.0, true),
-        Bottom::Gravel => stones(170, 3.0, 8.0, false),
+        Bottom::Boulder => stones(w, 16, (18.0, 34.0), false),
+        Bottom::ChunkRock => stones(w, 46, (9.0, 18.0), true),
+        Bottom::Gravel => stones(w, 170, (3.0, 8.0), false),
         Bottom::Bedrock => (0..34)
             .map(|i| {
                 let x = LEFT + f64::from(i) * 15.0;
                 format!(r#"<path class="faint" d="M{x} {BASE}l16 -48"/>"#)
             })
             .collect(),
-        Bottom::Sand => stones(260, 0.6, 1.3, false),
-        Bottom::Shell => strokes(90, 9.0, 7.0, "line") + &stones(40, 1.0, 2.0, false),
-        Bottom::Clay => strokes(60, 22.0, 0.0, "plasticline"),
-        Bottom::Mud => strokes(50, 34.0, 5.0, "plasticline"),
-        Bottom::Silt => strokes(80, 20.0, 3.0, "plasticline"),
-        Bottom::AlgaeFilm => strokes(40, 26.0, 4.0, "plasticline") + &tufts(90, 4.0, 9.0),
+        Bottom::Sand => stones(w, 260, (0.6, 1.3), false),
+        Bottom::Shell => strokes(w, 90, (9.0, 7.0), "line") + &stones(w, 40, (1.0, 2.0), false),
+        Bottom::Clay => strokes(w, 60, (22.0, 0.0), "plasticline"),
+        Bottom::Mud => strokes(w, 50, (34.0, 5.0), "plasticline"),
+        Bottom::Silt => strokes(w, 80, (20.0, 3.0), "plasticline"),
+        Bottom::AlgaeFilm => strokes(w, 40, (26.0, 4.0), "plasticline") + &tufts(w, 90, 4.0, 9.0),
     }
 }
 
 /// Blades that stand on the bottom.
-fn tufts(count: u32, least: f64, most: f64) -> String {
+fn tufts(within: Across, count: u32, least: f64, most: f64) -> String {
     let mut dice = Dice(count);
     let mut svg = String::new();
     for _ in 0..count {
         let (x, h) = (dice.roll(LEFT + 3.0, RIGHT - 3.0), dice.roll(least, most));
         let lean = dice.roll(-0.25, 0.25) * h;
+        if !within.meets(x, 0.0) {
+            continue;
+        }
         let _ = write!(
             svg,
             r#"<path class="reedline" d="M{x:.1} {FLOOR}q0 {:.1} {lean:.1} {:.1}"/>"#,
@@ -121,7 +151,7 @@ fn tufts(count: u32, least: f64, most: f64) -> String {
     svg
 }
 
-fn cover(cover: Cover) -> String {
+fn cover(cover: Cover, w: Across) -> String {
     let posts = |xs: &[f64], top: f64, w: f64| {
         xs.iter()
             .map(|x| {
@@ -134,9 +164,9 @@ fn cover(cover: Cover) -> String {
     };
     match cover {
         Cover::None => String::new(),
-        Cover::SparseGrass => tufts(26, 24.0, 60.0),
-        Cover::HealthyGrass => tufts(120, 40.0, 100.0),
-        Cover::DyingGrass => tufts(70, 12.0, 46.0),
+        Cover::SparseGrass => tufts(w, 26, 24.0, 60.0),
+        Cover::HealthyGrass => tufts(w, 120, 40.0, 100.0),
+        Cover::DyingGrass => tufts(w, 70, 12.0, 46.0),
         Cover::Wood => posts(&[64.0, 512.0], SURFACE - 20.0, 12.0),
         Cover::Brush => format!(
             r#"<g class="line"><path d="M470 {FLOOR}l-24 -62m24 62l6 -84m-6 84l34 -58m-26 30l26 -6m-42 -2l-18 -20m20 -18l16 -18"/><path d="M90 {FLOOR}l-16 -50m16 50l20 -66m-20 66l2 -38m8 -14l-10 -20"/></g>"#
@@ -153,9 +183,9 @@ fn cover(cover: Cover) -> String {
 }
 
 static BEDS: LazyLock<Vec<(Bottom, String)>> =
-    LazyLock::new(|| Bottom::ALL.iter().map(|b| (*b, draw(*b))).collect());
+    LazyLock::new(|| Bottom::ALL.iter().map(|b| (*b, draw(*b, WHOLE))).collect());
 static COVERS: LazyLock<Vec<(Cover, String)>> =
-    LazyLock::new(|| Cover::ALL.iter().map(|c| (*c, cover(*c))).collect());
+    LazyLock::new(|| Cover::ALL.iter().map(|c| (*c, cover(*c, WHOLE))).collect());
 
 /// The bed of a bottom, as SVG.
 #[must_use]
@@ -167,4 +197,11 @@ pub fn bed(bottom: Bottom) -> &'static str {
 #[must_use]
 pub fn standing(c: Cover) -> &'static str {
     COVERS.iter().find(|b| b.0 == c).map_or("", |b| &b.1)
+}
+
+/// A piece of the bed of a bottom with what stands on it, as SVG: the same stones that the
+/// whole has there.
+#[must_use]
+pub fn piece(bottom: Bottom, c: Cover, within: Across) -> String {
+    draw(bottom, within) + &cover(c, within)
 }

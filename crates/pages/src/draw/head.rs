@@ -53,7 +53,7 @@ pub struct HeadDrawing {
 }
 
 /// Width and height in the page's pixels that the drawing is shown at, to size letters.
-const SHOWN_PX: (f64, f64) = (290.0, 128.0);
+const SHOWN_PX: (f64, f64) = (290.0, 116.0);
 
 /// Height of letters, pixels.
 const LETTER_PX: f64 = 13.6;

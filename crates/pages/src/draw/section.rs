@@ -26,8 +26,12 @@ pub fn section(asked: &PickRequest) -> Figure {
     // A piece of the column's drawing, at half its size.
     let (half, left) = (2.0, bed::LEFT + 30.0);
     let (wide, top) = (SIZE.0 * half, bed::FLOOR - deep * half);
+    let across = bed::Across {
+        left,
+        right: left + wide,
+    };
     let ground = format!(
-        r#"<rect class="shallow" x="0" y="{}" width="{}" height="{}"/><svg x="0" y="{}" width="{}" height="{}" viewBox="{} {} {} {}" preserveAspectRatio="xMidYMax slice"><rect class="bed" x="{}" y="{}" width="{}" height="60"/>{}{}</svg>{}<path class="line" d="M0 {}H{}"/><path class="deepline" d="M0 {}q5 -3 10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0"/>"#,
+        r#"<rect class="shallow" x="0" y="{}" width="{}" height="{}"/><svg x="0" y="{}" width="{}" height="{}" viewBox="{} {} {} {}" preserveAspectRatio="xMidYMax slice"><rect class="bed" x="{}" y="{}" width="{}" height="60"/>{}</svg>{}<path class="line" d="M0 {}H{}"/><path class="deepline" d="M0 {}q5 -3 10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0t10 0"/>"#,
         n(surface),
         SIZE.0,
         n(deep),
@@ -41,8 +45,7 @@ pub fn section(asked: &PickRequest) -> Figure {
         n(left),
         bed::FLOOR,
         n(wide),
-        bed::bed(w.bottom),
-        bed::standing(w.cover),
+        bed::piece(w.bottom, w.cover, across),
         slope(shelf, floor),
         n(floor),
         SIZE.0,

@@ -1,6 +1,6 @@
 //! Sketches of ways of working, measures and doings: not to scale.
 
-use yarrowfen_core::base::codes::Bottom;
+use yarrowfen_core::base::codes::{Bottom, Cover};
 
 use super::bed;
 use super::tackle::figure::{Drawing, Figure};
@@ -326,12 +326,16 @@ fn part(mark: Mark) -> Part {
 #[must_use]
 pub fn bed(bottom: Bottom) -> Figure {
     let (left, top) = (bed::LEFT + 100.0, bed::BASE - SIZE.1);
+    let across = bed::Across {
+        left,
+        right: left + SIZE.0,
+    };
     let ground = format!(
         r#"<rect class="bed" x="{left}" y="{}" width="{}" height="{}"/>{}<path class="line" d="M{left} {}h{}"/>"#,
         bed::FLOOR,
         SIZE.0,
         bed::BASE - bed::FLOOR,
-        bed::bed(bottom),
+        bed::piece(bottom, Cover::None, across),
         bed::FLOOR,
         SIZE.0
     );

@@ -10,8 +10,8 @@ use yarrowfen_core::{Engine, Options, PickRequest};
 use super::sketches;
 use super::tackle::figure::{Drawing, Figure};
 use super::tackle::hooks::HookSize;
-use super::tackle::look::Part;
-use super::tackle::path::bounds;
+use super::tackle::look::{Look, Part};
+use super::tackle::path::{Path, Pt, bounds, turned, turned_path};
 use super::tackle::rigged::{
     Tied, bait_alone, bait_otherwise, head_alone, head_in_front, hook_alone, line_up, plastic_of,
     rigged,
@@ -183,7 +183,20 @@ fn rig(engine: &Engine, rig: Rig) -> Option<Figure> {
     let form = request.bait.form;
     let laid = rigged(&Tied::of(&answer, form));
     let mut parts = laid.parts.clone();
-    parts.push(line_up(&laid.head, &laid.fittings, 12.0));
+    let mut plastic = laid.plastic.clone();
+    if rig == Rig::SwingHead {
+        parts.extend(hinge(laid.face, laid.end));
+    }
+    if let Some(degrees) = stands(rig) {
+        parts = parts
+            .into_iter()
+            .map(|p| p.turned((0.0, 0.0), degrees))
+            .collect();
+        plastic = turned_path(&plastic, (0.0, 0.0), degrees);
+        parts.push(ground(&turned_path(&laid.head.side, (0.0, 0.0), degrees)));
+    } else {
+        parts.push(line_up(&laid.head, &laid.fittings, 12.0));
+    }
     let long = laid.bounds[2] - laid.bounds[0];
     let figure = Drawing {
         id: &format!("rig-{rig:?}"),
@@ -191,7 +204,45 @@ fn rig(engine: &Engine, rig: Rig) -> Option<Figure> {
         wire: answer.hook.wire_mm,
         hatched: true,
     };
-    Some(figure.figure(&parts, &laid.plastic, 3.0))
+    Some(figure.figure(&parts, &plastic, 3.0))
+}
+
+/// By how much a rig stands on the bottom at rest, its tail up, degrees.
+fn stands(rig: Rig) -> Option<f64> {
+    match rig {
+        Rig::Ned => Some(-64.0),
+        Rig::ShakyHead => Some(-40.0),
+        _ => None,
+    }
+}
+
+/// The bottom under a head.
+fn ground(head: &str) -> Part {
+    let b = bounds([head].into_iter()).unwrap_or_default();
+    let (left, right) = (b[0] - 12.0, b[2] + 40.0);
+    Part::new(Look::Ink, Path::at((left, b[3])).line((right, b[3])).open())
+}
+
+/// That hook and bait swing about the ring: a dashed arc behind the tail, pointed at both
+/// ends.
+fn hinge(about: f64, end: f64) -> Vec<Part> {
+    let middle = (about, 0.0);
+    let far = (end + 7.0, 0.0);
+    let arc: Vec<_> = (-4..=3)
+        .map(|k| turned(far, middle, f64::from(k) * 6.0))
+        .collect();
+    let point = |at: Pt, way: f64| {
+        let side = |dx: f64| turned((at.0 + dx, at.1 + way * 3.4), at, 0.0);
+        Part::new(
+            Look::Ink,
+            Path::at(side(-1.6)).line(at).line(side(1.6)).open(),
+        )
+    };
+    vec![
+        Part::new(Look::Meant, Path::at(arc[0]).smooth(&arc).open()),
+        point(arc[0], 1.0),
+        point(arc[arc.len() - 1], -1.0),
+    ]
 }
 
 fn bottom(bottom: Bottom) -> Figure {

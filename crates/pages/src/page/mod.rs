@@ -20,6 +20,8 @@ pub use gaps::{Situations, gaps};
 pub use kept::{KeptList, compare, keep_again, kept, kept_one, kept_shared};
 pub use photo::{photo, photo_frame, with_measure};
 pub use pick::{Held, answered, at_water, card, how, pick};
-pub use tackle::{box_again, box_list, box_row, import_choose, import_headings, import_preview, import_progress};
+pub use tackle::{
+    box_again, box_list, box_row, import_choose, import_headings, import_preview, import_progress,
+};
 pub use waters::{WatersList, waters};
 pub use words::words;

@@ -126,10 +126,15 @@ pub fn card(engine: &Engine, reader: &Reader, query: &str) -> Shown {
     let axis = ask::axis(query).unwrap_or(Axis::Wind);
     of_question(engine, reader, query, |form, request, question| {
         let card = engine.card(request, form.options(), axis);
+        let options = Options {
+            others: false,
+            ..form.options()
+        };
+        let answer = engine.pick(request, options);
         let here = format!("/card?{question}&by={}", axis.code());
         let page = CardPage::new(
             frame("pick", reader, (form, question), here),
-            request,
+            (request, &answer),
             &card,
             question,
         );

@@ -109,7 +109,10 @@ pub fn import_headings(
     fault: Option<String>,
 ) -> Shown {
     let code = status(fault.is_none());
-    Reply::page(code, &HeadingsPage::new(reader, (kind, id), headings, said, fault))
+    Reply::page(
+        code,
+        &HeadingsPage::new(reader, (kind, id), headings, said, fault),
+    )
 }
 
 /// A file that is being taken in: rows done, and rows in all.

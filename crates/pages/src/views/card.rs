@@ -2,12 +2,15 @@
 
 use askama::Template;
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
 use yarrowfen_core::explore::card::{Axis, Card};
 use yarrowfen_core::tables::retrieve::Move;
 
 use super::Frame;
 use super::ladder::short;
+use crate::draw::tackle::figure::Figure;
+use crate::draw::things::plate_of_answer;
 
 /// A cell.
 pub struct CellView {
@@ -63,12 +66,19 @@ pub struct CardPage {
     pub moves: String,
     /// Back to the answer.
     pub back: String,
+    /// What is tied on at the depth asked.
+    pub plate: Figure,
 }
 
 impl CardPage {
     /// The page of a card.
     #[must_use]
-    pub fn new(frame: Frame, r: &PickRequest, card: &Card, query: &str) -> Self {
+    pub fn new(
+        frame: Frame,
+        (r, answer): (&PickRequest, &Answer),
+        card: &Card,
+        query: &str,
+    ) -> Self {
         let both = |d: Dimension, v: f64| {
             let (own, other) = match frame.units {
                 UnitSystem::Metric => (UnitSystem::Metric, UnitSystem::Imperial),
@@ -112,6 +122,7 @@ impl CardPage {
             rest: plain(card.rest_s, 1),
             moves: moves(&card.moves, frame.units),
             back: format!("/?{query}"),
+            plate: plate_of_answer(answer, r.bait.form, "card"),
             frame,
         }
     }

@@ -116,9 +116,10 @@ impl HeadingsPage {
         let all = columns(kind);
         let mut taken = Vec::new();
         let mut asked = |(name, cells): &(String, Vec<String>)| {
-            let likely = said.get(name).copied().unwrap_or_else(|| {
-                guess(kind, name).filter(|c| !taken.contains(c))
-            });
+            let likely = said
+                .get(name)
+                .copied()
+                .unwrap_or_else(|| guess(kind, name).filter(|c| !taken.contains(c)));
             taken.extend(likely);
             HeadingAsked {
                 name: name.clone(),
@@ -128,7 +129,10 @@ impl HeadingsPage {
                     .collect(),
             }
         };
-        let needed = all.iter().filter(|c| c.needed).map(|c| c.name.replace('_', " "));
+        let needed = all
+            .iter()
+            .filter(|c| c.needed)
+            .map(|c| c.name.replace('_', " "));
         Self {
             frame: Frame::new("box", reader, format!("/box/import/file/{id}?headings")),
             kind,

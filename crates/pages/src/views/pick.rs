@@ -7,11 +7,11 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::{FieldError, PickRequest};
 
 use super::Frame;
-use super::terms::Terms;
 use super::describe::{Described, describe};
 use super::ladder::{RungView, ladder, short};
 use super::own::OwnView;
 use super::sentence::Sentence;
+use super::terms::Terms;
 use crate::ask::PickForm;
 use crate::draw::column::{Column, column};
 use crate::draw::head::{HeadDrawing, head};

@@ -103,15 +103,25 @@ mod tests {
     fn a_term_is_a_link_at_its_first_place_alone() {
         let terms = Terms::default();
         let first = terms.linked("Its gap is wide; the GAP counts");
-        assert_eq!(first, r#"Its <a class="term" href="/words#term-gap">gap</a> is wide; the GAP counts"#);
+        assert_eq!(
+            first,
+            r#"Its <a class="term" href="/words#term-gap">gap</a> is wide; the GAP counts"#
+        );
         assert_eq!(terms.linked("the gap"), "the gap");
     }
 
     #[test]
     fn a_word_that_only_begins_like_a_term_is_none_and_what_is_typed_stays_harmless() {
         let terms = Terms::default();
-        assert_eq!(terms.linked("gaping <b> & “quotes”"), "gaping &lt;b&gt; &amp; “quotes”");
-        assert!(terms.linked("over shelly ground").starts_with("over shelly"));
+        assert_eq!(
+            terms.linked("gaping <b> & “quotes”"),
+            "gaping &lt;b&gt; &amp; “quotes”"
+        );
+        assert!(
+            terms
+                .linked("over shelly ground")
+                .starts_with("over shelly")
+        );
         assert_eq!(terms.linked("é'"), "é&#39;");
     }
 }

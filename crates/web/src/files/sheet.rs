@@ -50,7 +50,9 @@ pub fn as_csv(bytes: Vec<u8>) -> Result<Vec<u8>, SheetFault> {
     if sheet.is_empty() {
         return Err(SheetFault::Empty);
     }
-    let mut writer = csv::WriterBuilder::new().flexible(true).from_writer(Vec::new());
+    let mut writer = csv::WriterBuilder::new()
+        .flexible(true)
+        .from_writer(Vec::new());
     for row in sheet.rows() {
         let cells: Vec<String> = row.iter().map(text).collect();
         // Writing to memory cannot fail.
@@ -61,7 +63,8 @@ pub fn as_csv(bytes: Vec<u8>) -> Result<Vec<u8>, SheetFault> {
 
 /// Whether a workbook says of itself that it unpacks to no more than is taken.
 fn unpacks_to_little(bytes: &[u8]) -> Result<(), SheetFault> {
-    let mut packed = zip::ZipArchive::new(Cursor::new(bytes)).map_err(|_| SheetFault::Unreadable)?;
+    let mut packed =
+        zip::ZipArchive::new(Cursor::new(bytes)).map_err(|_| SheetFault::Unreadable)?;
     let mut all: u64 = 0;
     for k in 0..packed.len() {
         let part = packed.by_index_raw(k).map_err(|_| SheetFault::Unreadable)?;
@@ -101,7 +104,10 @@ mod tests {
 
     #[test]
     fn what_is_no_workbook_stays_as_it_is_or_is_refused_in_words() {
-        assert_eq!(as_csv(b"shape,weight\n".to_vec()).unwrap(), b"shape,weight\n");
+        assert_eq!(
+            as_csv(b"shape,weight\n".to_vec()).unwrap(),
+            b"shape,weight\n"
+        );
         let older = as_csv(vec![0xd0, 0xcf, 0x11, 0xe0, 0xa1]);
         assert!(matches!(older, Err(SheetFault::Older)));
         let broken = as_csv(b"PK\x03\x04 and then nothing".to_vec());

@@ -122,6 +122,9 @@ async fn another_account_reaches_nothing_of_mine(pool: PgPool) {
         ("good_only", "on"),
         ("query", QUESTION),
         ("name", "Taken"),
+        ("id", id.as_str()),
+        ("of", "gap"),
+        ("measure", "14 mm"),
     ];
     let posts = [
         format!("/box/{id}"),
@@ -131,6 +134,10 @@ async fn another_account_reaches_nothing_of_mine(pool: PgPool) {
         format!("/box/{id}/remove"),
         format!("/box/undo/{change}"),
         format!("{file}/take"),
+        format!("{file}/headings"),
+        "/bench/photo/put".to_owned(),
+        format!("/kept/{kept}/share"),
+        format!("/kept/{kept}/withdraw"),
         format!("/kept/{kept}/delete"),
         format!("/kept/{kept}/restore"),
         format!("/waters/{water}"),

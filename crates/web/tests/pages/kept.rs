@@ -182,3 +182,88 @@ async fn a_nameless_pick_keeps_what_was_typed(pool: PgPool) {
             && page.contains("long thoughts")
     );
 }
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_shared_pick_is_seen_by_its_address_without_its_place_until_it_is_withdrawn(
+    pool: PgPool,
+) {
+    let server = server!(pool);
+    let (me, other) = (visit(&server).await, visit(&server).await);
+    let form = [
+        ("csrf", me.csrf.as_str()),
+        ("query", QUESTION),
+        ("name", "North shelf"),
+        ("place", "Reed Mere"),
+        ("remark", "under the third willow"),
+    ];
+    let id = location(&post!(server, me, "/kept", form)).replace("/kept?kept=", "");
+    let bare = [("csrf", me.csrf.as_str())];
+    post!(server, me, &format!("/kept/{id}/share"), bare);
+    let mine = text(get!(server, me, &format!("/kept/{id}"))).await;
+    let at = mine.find("/shared/").unwrap();
+    let address = mine[at..at + "/shared/".len() + 36].to_owned();
+    let theirs = get!(server, other, &address);
+    assert_eq!(theirs.headers()["x-robots-tag"], "noindex");
+    let theirs = text(theirs).await;
+    assert!(theirs.contains("North shelf") && theirs.contains("class=\"weight\""));
+    for hidden in ["Reed Mere", "third willow", "/delete", "/withdraw"] {
+        assert!(!theirs.contains(hidden), "{hidden}");
+    }
+    // Shared again it keeps its address; withdrawn it has none, and shared anew another.
+    post!(server, me, &format!("/kept/{id}/share"), bare);
+    assert_eq!(get!(server, other, &address).status(), StatusCode::OK);
+    post!(server, me, &format!("/kept/{id}/withdraw"), bare);
+    assert_eq!(
+        get!(server, other, &address).status(),
+        StatusCode::NOT_FOUND
+    );
+    // What was deleted is shown to nobody.
+    post!(server, me, &format!("/kept/{id}/share"), bare);
+    let again = text(get!(server, me, &format!("/kept/{id}"))).await;
+    let at = again.find("/shared/").unwrap();
+    let anew = again[at..at + "/shared/".len() + 36].to_owned();
+    assert_ne!(anew, address);
+    post!(server, me, &format!("/kept/{id}/delete"), bare);
+    assert_eq!(get!(server, other, &anew).status(), StatusCode::NOT_FOUND);
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn kept_picks_are_found_by_their_words_and_come_in_the_order_asked(pool: PgPool) {
+    let server = server!(pool);
+    let me = visit(&server).await;
+    for (name, query) in [
+        ("Beta", "rig=swing_head"),
+        ("alpha", "rig=ned"),
+        ("Gamma 100%", "rig=ned&bottom=sand"),
+    ] {
+        let form = [("csrf", me.csrf.as_str()), ("query", query), ("name", name)];
+        post!(server, me, "/kept", form);
+    }
+    let names = |page: &str| -> Vec<&'static str> {
+        // The reader's own list is the first.
+        let own = page.split("<ul class=\"kept-list\">").nth(1).unwrap_or("");
+        let own = own.split("</ul>").next().unwrap();
+        let mut found: Vec<(usize, &'static str)> = ["Beta", "alpha", "Gamma 100%"]
+            .into_iter()
+            .filter_map(|n| Some((own.find(&format!(">{n}</a>"))?, n)))
+            .collect();
+        found.sort_unstable();
+        found.into_iter().map(|f| f.1).collect()
+    };
+    for (query, wanted) in [
+        ("sort=name", &["alpha", "Beta", "Gamma 100%"][..]),
+        ("sort=oldest", &["Beta", "alpha", "Gamma 100%"]),
+        ("sort=newest", &["Gamma 100%", "alpha", "Beta"]),
+        ("q=swing", &["Beta"]),
+        ("q=NED+sand", &["Gamma 100%"]),
+        ("q=100%25", &["Gamma 100%"]),
+        ("page=9999", &[]),
+        ("q=nothing+like+it", &[]),
+        ("sort=%27%3B&page=x", &["Gamma 100%", "alpha", "Beta"]),
+    ] {
+        let page = text(get!(server, me, &format!("/kept?{query}"))).await;
+        assert_eq!(names(&page), wanted, "{query}");
+    }
+    let page = text(get!(server, me, "/kept?sort=weight&q=ned")).await;
+    assert_eq!(names(&page).len(), 2);
+}

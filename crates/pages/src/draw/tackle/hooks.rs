@@ -46,13 +46,17 @@ pub fn laid(style: HookStyle, size: HookSize, at: Pt, degrees: f64) -> LaidHook 
 pub fn laid_from(style: HookStyle, size: HookSize, at: Pt, degrees: f64, from: f64) -> LaidHook {
     let runs = runs(style, size);
     let place = |p: Pt| turned((at.0 + p.0, at.1 + p.1), at, degrees);
-    let mut path = Path::at(place((from, 0.0)));
+    let mut stands = place((from, 0.0));
+    let mut path = Path::at(stands);
     for run in &runs.before {
+        let (Run::Line(to) | Run::Cubic(_, _, to) | Run::Half(to)) = *run;
+        let to = place(to);
         path = match *run {
-            Run::Line(p) => path.line(place(p)),
-            Run::Cubic(a, b, p) => path.cubic(place(a), place(b), place(p)),
-            Run::Half(r, p) => path.half_circle(r, place(p)),
+            Run::Line(_) => path.line(to),
+            Run::Cubic(a, b, _) => path.cubic(place(a), place(b), to),
+            Run::Half(_) => path.half_circle(stands, to),
         };
+        stands = to;
     }
     let point = |p: Pt| place((runs.tip.0 + p.0, runs.tip.1 + p.1));
     let (g, w) = (size.gap, size.wire);
@@ -97,7 +101,7 @@ pub fn turn_to(style: HookStyle, size: HookSize, tip_y: f64) -> f64 {
 enum Run {
     Line(Pt),
     Cubic(Pt, Pt, Pt),
-    Half(f64, Pt),
+    Half(Pt),
 }
 
 struct Runs {
@@ -110,10 +114,10 @@ struct Runs {
 /// The wire of a style, from its eye at 0, 0.
 fn runs(style: HookStyle, size: HookSize) -> Runs {
     let (g, l) = (size.gap, size.length);
-    let (r, c) = (g / 2.0, l - g / 2.0);
+    let c = l - g / 2.0;
     match style {
         HookStyle::RoundBend | HookStyle::ShortShank | HookStyle::LongShank => Runs {
-            before: vec![Run::Line((c, 0.0)), Run::Half(r, (c, -g))],
+            before: vec![Run::Line((c, 0.0)), Run::Half((c, -g))],
             tip: (c - point_mm(style, g), -g),
             back: l,
             low: 0.0,
@@ -131,7 +135,7 @@ fn runs(style: HookStyle, size: HookSize) -> Runs {
                         (neck + 0.23 * g, step),
                     ),
                     Run::Line((c, step)),
-                    Run::Half(r, (c, step - g)),
+                    Run::Half((c, step - g)),
                 ],
                 tip: (c - point_mm(style, g), step - g),
                 back: l,

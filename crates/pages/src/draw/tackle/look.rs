@@ -182,6 +182,23 @@ impl Part {
         Self { d, seen, ..self }
     }
 
+    /// The same turned about a place; degrees, clockwise as drawn. The hatching of what is
+    /// turned goes by its own new outline.
+    #[must_use]
+    pub fn turned(self, about: Pt, degrees: f64) -> Self {
+        let turned = |d: &str| super::path::turned_path(d, about, degrees);
+        let seen = match self.seen {
+            Seen::Inside(d, by) => Seen::Inside(turned(&d), by),
+            Seen::Outside(d, by) => Seen::Outside(turned(&d), by),
+            seen => seen,
+        };
+        Self {
+            d: turned(&self.d),
+            seen,
+            ..self
+        }
+    }
+
     /// Going with the hook.
     #[must_use]
     pub fn moving(self) -> Self {

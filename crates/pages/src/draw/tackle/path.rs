@@ -59,11 +59,18 @@ impl Path {
         self
     }
 
-    /// Half a circle on, counter-clockwise as drawn, to a point above or below.
+    /// Half a circle on from where the path stands, counter-clockwise as drawn, as two
+    /// cubics.
     #[must_use]
-    pub fn half_circle(mut self, r: f64, p: Pt) -> Self {
-        let _ = write!(self.0, "A{} {} 0 0 0 {} {}", n(r), n(r), n(p.0), n(p.1));
-        self
+    pub fn half_circle(self, from: Pt, to: Pt) -> Self {
+        let k = 4.0 / 3.0 * ((PI / 8.0).sin() / (PI / 8.0).cos());
+        let middle = (f64::midpoint(from.0, to.0), f64::midpoint(from.1, to.1));
+        // From the middle to the start, and to the top of the bulge.
+        let (u, v) = (from.0 - middle.0, from.1 - middle.1);
+        let (p, q) = (v, -u);
+        let at = |a: f64, b: f64| (middle.0 + a * u + b * p, middle.1 + a * v + b * q);
+        self.cubic(at(1.0, k), at(k, 1.0), at(0.0, 1.0))
+            .cubic(at(-k, 1.0), at(-1.0, k), to)
     }
 
     /// A smooth run through points (Catmull-Rom as cubics), the first of which is where
@@ -208,7 +215,7 @@ pub fn oval(middle: Pt, along: Pt, half: Pt) -> String {
         .closed()
 }
 
-/// The runs of a path as points along them: `M`, `L`, `Q`, `C`, `Z` and half circles.
+/// The runs of a path of `M`, `L`, `Q`, `C` and `Z` as points along them.
 #[must_use]
 pub fn flattened(path: &str) -> Vec<Vec<Pt>> {
     let mut runs: Vec<Vec<Pt>> = Vec::new();
@@ -253,7 +260,6 @@ fn add_run(runs: &mut Vec<Vec<Pt>>, command: char, v: &[f64]) {
                 ('C', [ax, ay, bx, by, x, y]) => {
                     run.extend(on_cubic(from, (*ax, *ay), (*bx, *by), (*x, *y)));
                 }
-                ('A', [r, _, _, _, _, x, y]) => run.extend(on_half_circle(from, *r, (*x, *y))),
                 _ => {}
             }
         }
@@ -268,16 +274,6 @@ fn on_cubic(from: Pt, a: Pt, b: Pt, to: Pt) -> impl Iterator<Item = Pt> {
             u * u * u * p + 3.0 * u * u * t * a + 3.0 * u * t * t * b + t * t * t * q
         };
         (on(from.0, a.0, b.0, to.0), on(from.1, a.1, b.1, to.1))
-    })
-}
-
-/// Half a circle counter-clockwise as drawn.
-fn on_half_circle(from: Pt, r: f64, to: Pt) -> impl Iterator<Item = Pt> {
-    let middle = (f64::midpoint(from.0, to.0), f64::midpoint(from.1, to.1));
-    let start = (from.1 - middle.1).atan2(from.0 - middle.0);
-    (1..=STEPS).map(move |step| {
-        let angle = start - PI * f64::from(step) / f64::from(STEPS);
-        (middle.0 + r * angle.cos(), middle.1 + r * angle.sin())
     })
 }
 
@@ -385,7 +381,8 @@ mod tests {
 
     #[test]
     fn half_a_circle_bulges_to_its_radius() {
-        let path = Path::at((10.0, 0.0)).half_circle(4.0, (10.0, -8.0)).open();
+        let from = (10.0, 0.0);
+        let path = Path::at(from).half_circle(from, (10.0, -8.0)).open();
         let b = bounds([path.as_str()].into_iter()).unwrap_or_default();
         assert!(
             (b[2] - 14.0).abs() < 0.05 && (b[0] - 10.0).abs() < 0.05,

@@ -1,6 +1,7 @@
 //! The sheet to print, and the screen measured against a bank card.
 
 use askama::Template;
+use yarrowfen_core::base::round;
 use yarrowfen_core::Engine;
 
 use super::{BenchView, view};
@@ -61,7 +62,7 @@ impl ScreenPage {
     pub fn new(reader: &Reader, query: &str) -> Self {
         Self {
             frame: Frame::new("bench", reader, format!("/bench/screen?{query}")),
-            px_per_mm: reader.px_per_mm.unwrap_or(CSS_PX_PER_MM),
+            px_per_mm: round(reader.px_per_mm.unwrap_or(CSS_PX_PER_MM), 3),
             back: format!("/bench?{query}"),
         }
     }

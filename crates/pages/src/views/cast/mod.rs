@@ -357,5 +357,6 @@ fn list(key: &str) -> &'static [(&'static str, &'static str)] {
 /// Bottoms to choose from.
 fn grounds() -> impl Iterator<Item = (&'static str, &'static str)> {
     let flat = std::iter::once((FLAT, "a flat of that depth"));
-    flat.chain(GROUNDS.iter().map(|g| (g.code, g.label)))
+    let others = GROUNDS.iter().filter(|g| g.code != FLAT);
+    flat.chain(others.map(|g| (g.code, g.label)))
 }

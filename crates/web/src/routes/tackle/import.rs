@@ -70,9 +70,13 @@ async fn said(
         return Ok(Headings::new());
     };
     let owner = member.account.owner;
-    let kept = app.store.csv_headings(owner, kind, &joined(&headings)).await?;
+    let kept = app
+        .store
+        .csv_headings(owner, kind, &joined(&headings))
+        .await?;
     let known = columns(kind);
-    let column = |name: Option<String>| known.iter().find(|c| Some(**c) == name.as_deref()).copied();
+    let column =
+        |name: Option<String>| known.iter().find(|c| Some(**c) == name.as_deref()).copied();
     Ok(kept.into_iter().map(|(h, c)| (h, column(c))).collect())
 }
 
@@ -84,10 +88,12 @@ async fn read(
     bytes: Arc<Vec<u8>>,
 ) -> Result<ReadOrFault, PageError> {
     let mapped = said(app, member, kind, &bytes).await?;
-    web::block(move || match csv::read_mapped(kind, &bytes, &mapped, |_| {}) {
-        Ok(read) => Ok((read, bytes)),
-        Err(fault) => Err((fault, bytes)),
-    })
+    web::block(
+        move || match csv::read_mapped(kind, &bytes, &mapped, |_| {}) {
+            Ok(read) => Ok((read, bytes)),
+            Err(fault) => Err((fault, bytes)),
+        },
+    )
     .await
     .map_err(|_| PageError::Internal)
 }
@@ -145,7 +151,13 @@ async fn preview(
     let mapped = said(app, member, kind, &bytes).await?;
     // A file whose headings nobody has said anything of yet is no fault of its owner.
     let fault = asked.filter(|_| !mapped.is_empty()).map(|f| f.to_string());
-    shown(page::import_headings(reader, (kind, id), &headings, &mapped, fault))
+    shown(page::import_headings(
+        reader,
+        (kind, id),
+        &headings,
+        &mapped,
+        fault,
+    ))
 }
 
 /// Most headings of a file that are asked for.
@@ -171,7 +183,9 @@ pub async fn headings(
     };
     let kept = headings.iter().enumerate().map(said).collect();
     let name = joined(&headings);
-    app.store.keep_headings(owner, import.kind, &name, &kept).await?;
+    app.store
+        .keep_headings(owner, import.kind, &name, &kept)
+        .await?;
     Ok(see_other(&format!("/box/import/file/{}", id.0)))
 }
 
