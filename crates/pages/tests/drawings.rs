@@ -12,7 +12,8 @@ use yarrowfen_core::question::Bait;
 use yarrowfen_core::say::glossary;
 use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_pages::draw::tackle::look::Look;
-use yarrowfen_pages::draw::tackle::path::{self, flattened};
+
+use yarrowfen_pages::draw::tackle::reach::{self, flattened};
 use yarrowfen_pages::draw::tackle::rigged::{Rigged, Tied, rigged};
 use yarrowfen_pages::draw::tackle::{baits, heads};
 use yarrowfen_pages::draw::words;
@@ -21,7 +22,7 @@ type Pt = (f64, f64);
 
 /// Left and right, top and foot of a path.
 fn bounds(path: &str) -> (Pt, Pt) {
-    let [x0, y0, x1, y1] = path::bounds([path].into_iter()).unwrap();
+    let [x0, y0, x1, y1] = reach::bounds([path].into_iter()).unwrap();
     ((x0, x1), (y0, y1))
 }
 

@@ -4,8 +4,9 @@ use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::codes::{BaitForm, Point};
 use yarrowfen_core::base::{Dimension, Printed, UnitSystem};
 
+use super::tackle::alone::head_in_front;
 use super::tackle::figure::{Drawing, Figure, n, view_box};
-use super::tackle::rigged::{Rigged, Tied, head_in_front, rigged};
+use super::tackle::rigged::{Rigged, Tied, rigged};
 
 /// A dimension line: left, right, height, words and their middle.
 pub struct DimensionLine {

@@ -7,11 +7,12 @@ use yarrowfen_core::gear::seat::{BenchBait, head_size};
 use yarrowfen_core::own_box::{Bait, Head, NamedHook, Thing, named_hook};
 use yarrowfen_core::question;
 
+use super::tackle::alone::{bait_alone, head_alone, hook_alone};
 use super::tackle::figure::{Drawing, Figure};
 use super::tackle::hooks::HookSize;
 use super::tackle::look::Part;
-use super::tackle::path::bounds;
-use super::tackle::rigged::{Tied, bait_alone, head_alone, hook_alone, rigged};
+use super::tackle::reach::bounds;
+use super::tackle::rigged::{Tied, rigged};
 
 /// Width and height of a small plate as it is shown, pixels.
 const SHOWN_PX: (f64, f64) = (108.0, 46.0);
@@ -90,7 +91,7 @@ fn of_bait(engine: &Engine, bait: &Bait, id: &str) -> Figure {
     };
     let depth = BenchBait::new(&asked, None, engine.tables()).depth_mm();
     let parts = bait_alone(bait.form, bait.length_mm, depth);
-    let plastic = super::tackle::rigged::plastic_of(&parts);
+    let plastic = super::tackle::alone::plastic_of(&parts);
     small(&parts, &plastic, id, USUAL_WIRE_MM)
 }
 

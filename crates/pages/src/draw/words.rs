@@ -8,14 +8,15 @@ use yarrowfen_core::question::Bait;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 use super::sketches;
+use super::tackle::alone::{
+    bait_alone, bait_otherwise, head_alone, head_in_front, hook_alone, plastic_of,
+};
 use super::tackle::figure::{Drawing, Figure};
 use super::tackle::hooks::HookSize;
 use super::tackle::look::{Look, Part};
-use super::tackle::path::{Path, Pt, bounds, turned, turned_path};
-use super::tackle::rigged::{
-    Tied, bait_alone, bait_otherwise, head_alone, head_in_front, hook_alone, line_up, plastic_of,
-    rigged,
-};
+use super::tackle::path::{Path, Pt, turned, turned_path};
+use super::tackle::reach::bounds;
+use super::tackle::rigged::{Tied, line_up, rigged};
 
 /// The ball that all heads of the page weigh as much as: a quarter ounce of lead, mm.
 const BALL_MM: f64 = 10.7;

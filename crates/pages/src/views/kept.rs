@@ -8,8 +8,8 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_rows::{Kept, KeptAsks, KeptSort};
 
 use super::Frame;
+use super::answer::AnswerView;
 use super::describe::describe;
-use super::pick::AnswerView;
 use super::sentence::told;
 use crate::draw::tackle::figure::Figure;
 use crate::draw::things::plate_of_answer;

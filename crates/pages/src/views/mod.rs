@@ -1,6 +1,7 @@
 //! One struct a page, made from core's answer. No rule of the trade here.
 
 pub mod account;
+pub mod answer;
 pub mod bench;
 pub mod card;
 pub mod cast;
@@ -11,6 +12,7 @@ pub mod describe;
 pub mod gaps;
 pub mod how;
 pub mod import;
+pub mod keep;
 pub mod kept;
 pub mod ladder;
 pub mod own;

@@ -203,7 +203,7 @@ async fn a_shared_pick_is_seen_by_its_address_without_its_place_until_it_is_with
     let at = mine.find("/shared/").unwrap();
     let address = mine[at..at + "/shared/".len() + 36].to_owned();
     let theirs = get!(server, other, &address);
-    assert_eq!(theirs.headers()["x-robots-tag"], "noindex");
+    assert_eq!(theirs.headers().get("x-robots-tag").unwrap(), "noindex");
     let theirs = text(theirs).await;
     assert!(theirs.contains("North shelf") && theirs.contains("class=\"weight\""));
     for hidden in ["Reed Mere", "third willow", "/delete", "/withdraw"] {

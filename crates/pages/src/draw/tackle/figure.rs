@@ -4,7 +4,7 @@
 use yarrowfen_core::base::{Printed, printed};
 
 use super::look::{Look, Part, Seen};
-use super::path::bounds;
+use super::reach::bounds;
 
 /// A part as the template draws it.
 pub struct DrawnPart {

@@ -3,7 +3,8 @@
 
 use yarrowfen_core::base::codes::{Shape, Tie};
 
-use super::path::{Pt, ellipse, farthest, scaled};
+use super::path::{Pt, ellipse, scaled};
+use super::reach::farthest;
 
 /// How a shape is drawn: in diameters, front at 0, the shank at height 0.
 #[derive(Debug, Clone, Copy)]

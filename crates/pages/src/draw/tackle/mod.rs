@@ -2,12 +2,15 @@
 //! is tied. One drawing of each thing, used wherever it is shown.
 
 pub mod above;
+pub mod alone;
 pub mod baits;
 pub mod figure;
 pub mod heads;
 pub mod hooks;
+mod limbed;
 pub mod look;
 mod outlines;
 pub mod path;
+pub mod reach;
 pub mod rigged;
 pub mod tie;

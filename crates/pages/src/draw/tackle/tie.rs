@@ -6,7 +6,8 @@ use yarrowfen_core::base::codes::{EyeTurn, Keeper, Shape, Tie};
 
 use super::heads::LaidHead;
 use super::look::{Look, Part};
-use super::path::{Path, Pt, ellipse, farthest, moved, oval};
+use super::path::{Path, Pt, ellipse, moved, oval};
+use super::reach::farthest;
 
 /// How a head is tied and what holds the bait on it.
 #[derive(Debug, Clone, Copy)]

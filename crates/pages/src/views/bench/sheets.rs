@@ -1,8 +1,8 @@
 //! The sheet to print, and the screen measured against a bank card.
 
 use askama::Template;
-use yarrowfen_core::base::round;
 use yarrowfen_core::Engine;
+use yarrowfen_core::base::round;
 
 use super::{BenchView, view};
 use crate::ask::bench::{BenchAsked, BenchForm};
