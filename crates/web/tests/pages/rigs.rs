@@ -7,7 +7,8 @@ async fn no_rig_asked_ranks_the_nine_and_each_is_a_link(pool: PgPool) {
     let server = server!(pool);
     let me = visit(&server).await;
     let page = text(get!(server, me, "/?depth=2+m&bottom=sand&cover=healthy_grass&length=140+mm&form=worm&plastic=standard&wind=2+m%2Fs&cast=20+m&rig=")).await;
-    assert!(page.contains("of the nine the jig worm suits this most"));
+    let term = "<a class=\"term\" href=\"/words#rig-jig_worm\">jig worm</a>";
+    assert!(page.contains(&format!("of the nine the {term} suits this most")));
     for rig in yarrowfen_core::base::codes::Rig::ALL {
         assert!(page.contains(&format!("rig={}\"", rig.code())), "{rig}");
     }

@@ -93,9 +93,89 @@ async fn a_file_with_faults_is_named_cell_by_cell_and_taken_only_when_told(pool:
         rows(&text(get!(server, me, "/box")).await).is_empty(),
         "nothing without the word"
     );
-    let refused = send_file!(server, me, "/box/import/head", b"shape,wait\n");
+    let refused = send_file!(server, me, "/box/import/head", b"\xff\xfe\x00");
     assert_eq!(refused.status(), StatusCode::UNPROCESSABLE_ENTITY);
-    assert!(text(refused).await.contains("“wait”"));
+    assert!(text(refused).await.contains("UTF-8"));
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn headings_of_a_file_are_asked_once_and_remembered_for_them_alone(pool: PgPool) {
+    let server = server!(pool);
+    let (me, other) = (member(&server, "Wren").await, member(&server, "Coot").await);
+    let file = b"shape,wait,price\nball,1/8,3\n";
+    let to = location(&send_file!(server, me, "/box/import/head", file));
+    let asked = text(get!(server, me, &to)).await;
+    assert!(asked.contains("What do the headings") && asked.contains("leave it out"));
+    let needed = [("csrf", me.csrf.as_str()), ("c0", "shape")];
+    // Without the weight it is asked again, with what is wrong.
+    post!(server, me, &format!("{to}/headings"), needed);
+    let again = get!(server, me, &to);
+    assert_eq!(again.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(as_shown(&text(again).await).contains("“weight” is missing"));
+    let said = [
+        ("csrf", me.csrf.as_str()),
+        ("c0", "shape"),
+        ("c1", "weight"),
+        ("c2", "no such column"),
+    ];
+    post!(server, me, &format!("{to}/headings"), said);
+    assert!(text(get!(server, me, &to)).await.contains("1 good row"));
+    // The same headings again are read by themselves; others, and those of others, are not.
+    let to = location(&send_file!(
+        server,
+        me,
+        "/box/import/head",
+        b"shape,wait,price\npill,1/4,2\n"
+    ));
+    assert!(text(get!(server, me, &to)).await.contains("1 good row"));
+    let to = location(&send_file!(
+        server,
+        me,
+        "/box/import/head",
+        b"shape,wait\npill,1/4\n"
+    ));
+    assert!(
+        text(get!(server, me, &to))
+            .await
+            .contains("What do the headings")
+    );
+    let to = location(&send_file!(server, other, "/box/import/head", file));
+    assert!(
+        text(get!(server, other, &to))
+            .await
+            .contains("What do the headings")
+    );
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_measure_of_a_photograph_lies_on_the_thing_that_has_it(pool: PgPool) {
+    let server = server!(pool);
+    let me = member(&server, "Wren").await;
+    take_csv!(server, me, "head", b"shape,weight\nball,1/8\n");
+    let id = rows(&text(get!(server, me, "/box")).await)[0].clone();
+    let put = |of: &'static str, measure: &'static str| {
+        [
+            ("csrf", me.csrf.clone()),
+            ("id", id.clone()),
+            ("of", of.to_owned()),
+            ("measure", measure.to_owned()),
+        ]
+    };
+    let to = location(&post!(
+        server,
+        me,
+        "/bench/photo/put",
+        put("gap", "13.4 mm")
+    ));
+    let page = text(get!(server, me, &to)).await;
+    assert!(page.contains("gap 13.4 mm") && page.contains("Undo"));
+    // A head has no bait's length, and no hook is so wide.
+    let none = post!(server, me, "/bench/photo/put", put("bait", "97 mm"));
+    assert_eq!(none.status(), StatusCode::BAD_REQUEST);
+    let wide = post!(server, me, "/bench/photo/put", put("gap", "900 mm"));
+    assert_eq!(wide.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    let page = text(wide).await;
+    assert!(page.contains("900 mm") && page.contains("class=\"fault\""));
 }
 
 #[sqlx::test(migrations = "../store/migrations")]

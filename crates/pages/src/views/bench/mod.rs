@@ -23,6 +23,7 @@ use hooks::hooks;
 
 use super::Frame;
 use super::control::Control;
+use super::terms::Terms;
 use crate::ask::bench::{BenchAsked, BenchForm};
 use crate::reader::Reader;
 
@@ -65,6 +66,8 @@ pub struct BenchView {
     pub hooks: Vec<HookRow>,
     /// Rigging steps.
     pub steps: Vec<BenchStep>,
+    /// Terms that lead to what they mean.
+    terms: Terms,
     /// The measures as a table.
     pub measures: Vec<(&'static str, String)>,
     /// Width of the drawing, in pixels, where it is shown at true size.
@@ -81,6 +84,11 @@ impl BenchView {
     #[must_use]
     pub fn under_ruler(&self) -> Printed {
         n(self.plate.figure.size.0 / LETTERS_A_WIDTH * 1.9)
+    }
+    /// A sentence with its terms as links, as HTML.
+    #[must_use]
+    pub fn linked(&self, text: &str) -> String {
+        self.terms.linked(text)
     }
     /// Radius of the mark where the hook comes out.
     #[must_use]
@@ -281,6 +289,7 @@ fn view(
         range,
         hooks: hooks(engine, form, a, &bait, things),
         steps: steps(&s, &bait, units),
+        terms: Terms::default(),
         measures: measures(a, &bait, &s, &judged, &size),
         true_px: px_per_mm.map(|px| plate.figure.size.0 * px),
         plate,
