@@ -290,5 +290,5 @@ test('a term is one tap from what it means', async ({ page }) => {
   await page.goto('/?rig=ned');
   await page.locator('.verdict').getByRole('link', { name: 'Mushroom' }).click();
   await expect(page.locator('#shape-mushroom')).toBeInViewport();
-  await expect(page.locator('#shape-mushroom dd')).toContainText('flat face');
+  await expect(page.locator('#shape-mushroom dd').first()).toContainText('flat face');
 });

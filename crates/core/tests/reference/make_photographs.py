@@ -108,7 +108,7 @@ def main():
         if seen.min() < 40 or (seen > [WIDE - 40, HIGH - 40]).any():
             continue  # not all of it is in the picture
         if pictures:
-            cv2.imwrite(str(pictures / f"{len(made):02}.jpg"), photograph(scene(corners, lengths), cam, rng), [cv2.IMWRITE_JPEG_QUALITY, 60])
+            cv2.imwrite(str(pictures / f"{len(made):02}.jpg"), photograph(scene(corners, lengths), cam, np.random.default_rng(len(made))), [cv2.IMWRITE_JPEG_QUALITY, 60])
         tap = lambda p: [round(float(c), 2) for c in p + np.random.default_rng(len(made) * 1000 + int(p[0] * 7 + p[1])).uniform(-TAP, TAP, 2)]
         made.append({
             "corners": [tap(p) for p in seen[:4]],
