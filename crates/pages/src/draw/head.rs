@@ -73,6 +73,8 @@ struct Layout {
     high: f64,
     /// Middle of the front view.
     front: (f64, f64),
+    /// Where the words of it end, and their foot.
+    words: (f64, f64),
     /// Height of the dimension lines.
     marks: f64,
     /// Foot of the gap's words, over an open point.
@@ -85,56 +87,87 @@ impl Layout {
     }
 
     /// Laid so that letters are as large as they should be where it is shown: by its
-    /// width, or by its height where it is as high as it may be.
+    /// width, or by its height where it is as high as it may be. The front view stands
+    /// over the tail or behind it, whichever leaves the rig larger.
     fn of(rig: &Rigged) -> Self {
-        let long = rig.end * 1.03 - rig.bounds[0];
-        let mut unit = long / SHOWN_PX.0;
-        let mut laid = Self::at(rig, unit);
-        // Larger letters make it higher again: a few rounds settle it.
-        for _ in 0..4 {
-            let by_height = laid.high / SHOWN_PX.1;
-            if by_height <= unit {
-                break;
-            }
-            unit = by_height;
-            laid = Self::at(rig, unit);
+        let [over, behind] = [false, true].map(|behind| Self::settled(rig, behind));
+        if behind.unit < over.unit {
+            behind
+        } else {
+            over
         }
-        laid
     }
 
-    fn at(rig: &Rigged, unit: f64) -> Self {
+    fn settled(rig: &Rigged, behind: bool) -> Self {
+        let mut laid = Self::at(rig, (rig.end * 1.03 - rig.bounds[0]) / SHOWN_PX.0, behind);
+        // Larger letters make it wider and higher again: a few rounds settle it.
+        for _ in 0..8 {
+            let needs = (laid.wide / SHOWN_PX.0).max(laid.high / SHOWN_PX.1);
+            if needs <= laid.unit * 1.001 {
+                break;
+            }
+            laid = Self::at(rig, needs, behind);
+        }
+        Self {
+            wide: laid.wide.max(SHOWN_PX.0 * laid.unit),
+            ..laid
+        }
+    }
+
+    fn at(rig: &Rigged, unit: f64, behind: bool) -> Self {
         let letter = LETTER_PX * unit;
         let [left, high, right, low] = rig.bounds;
         let (half_wide, half_high) = rig.head.half;
         let reach = half_high * 1.4 + 4.0 * unit + rig.fittings.ring() * 2.2;
-        // The front view stands over the tail, clear of it.
-        let words_from = rig.end - 2.0 * half_wide - letter * FRONT_WORDS;
-        let tail = rig.top_between(words_from, rig.end);
-        let over_tail = (tail - half_high - unit * 4.0).min(high + half_high);
         let words_end = rig.hook.back + letter * GAP_WORDS;
         // The gap's words stand behind the bend, over whatever rises there.
         let gap_foot = (rig.top_between(rig.hook.back, words_end) - letter * 0.3)
             .min(rig.hook.high + letter * 0.4);
-        let front_y = if words_from < words_end {
-            over_tail.min(gap_foot - half_high - letter)
+        let front = if behind {
+            let half = half_wide.max(letter * FRONT_WORDS / 2.0);
+            (right.max(rig.end).max(words_end) + unit * 6.0 + half, 0.0)
         } else {
-            over_tail
+            (
+                rig.end - half_wide - unit * 3.0,
+                over_tail(rig, unit, gap_foot),
+            )
+        };
+        let words = if behind {
+            (front.0 + letter * 1.2, half_high + letter)
+        } else {
+            (rig.end - 2.0 * half_wide - unit * 9.0, front.1 + unit * 4.0)
         };
         let top = (high - letter * 0.45)
-            .min(front_y - reach)
+            .min(front.1 - reach)
             .min(gap_foot - letter);
         let marks = low + letter * 0.9;
         let left = (left - unit * 2.0).min(-rig.end * 0.03);
+        let far = (front.0 + half_wide).max(right).max(rig.end).max(words.0);
         Self {
             unit,
             left,
             top,
-            wide: (right.max(rig.end) * 1.01 + unit * 2.0 - left).max(SHOWN_PX.0 * unit),
-            high: marks + letter * 1.25 - top,
-            front: (rig.end - half_wide - unit * 3.0, front_y),
+            wide: far + unit * 3.0 - left,
+            high: (marks + letter * 1.25).max(words.1 + letter * 0.3) - top,
+            front,
+            words,
             marks,
             gap_foot,
         }
+    }
+}
+
+/// Height of a front view that stands over the tail, clear of it and of the gap's words.
+fn over_tail(rig: &Rigged, unit: f64, gap_foot: f64) -> f64 {
+    let letter = LETTER_PX * unit;
+    let (half_wide, half_high) = rig.head.half;
+    let words_from = rig.end - 2.0 * half_wide - letter * FRONT_WORDS;
+    let tail = rig.top_between(words_from, rig.end);
+    let clear = (tail - half_high - unit * 4.0).min(rig.bounds[1] + half_high);
+    if words_from < rig.hook.back + letter * GAP_WORDS {
+        clear.min(gap_foot - half_high - letter)
+    } else {
+        clear
     }
 }
 
@@ -162,14 +195,15 @@ pub fn head(a: &Answer, form: BaitForm, units: UnitSystem) -> HeadDrawing {
             told: told(a, form, units),
             ..drawing.viewed(&parts, &rig.plastic, view, (lay.wide, lay.high))
         },
-        front_words: (
-            n(rig.end - 2.0 * rig.head.half.0 - unit * 9.0),
-            n(lay.front.1 + 4.0 * unit),
-        ),
+        front_words: (n(lay.words.0), n(lay.words.1)),
         letter: n(letter),
         measures: [
             measure(rig.face, bend, format!("hook {}", size(a.hook.length_mm))),
-            measure(bend, rig.end, format!("bait {}", size(a.bait.length_mm))),
+            // Nose to tail; its words stand behind the hook's.
+            DimensionLine {
+                middle: n(f64::midpoint(bend, rig.end)),
+                ..measure(0.0, rig.end, format!("of bait {}", size(a.bait.length_mm)))
+            },
         ],
         gap: gap(&rig, a, &lay, units),
         stroke: n(unit * 1.4),
