@@ -64,6 +64,20 @@ test('a hook is measured in a photograph and the measure lies in the box', async
   await page.locator('#undo').getByRole('button', { name: 'Undo' }).click();
 });
 
+test('a large picture shown small is surer once its marks are drawn to their places', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/bench/photo');
+  await page.setInputFiles('#photo-file', PICTURE);
+  for (const corner of shown.corners.map(third)) await tap(page, corner);
+  const wanted = shown.lengths.find((l) => l.of === 'bait');
+  await page.locator('#photo-of').selectOption('bait');
+  for (const end of wanted.ends.map(third)) await tap(page, end);
+  const within = async () => Number((await page.locator('.photo-found .big span').innerText()).replace(/[^\d.]/g, ''));
+  const tapped = await within();
+  for (const mark of await page.locator('.photo-dot').all()) { await mark.focus(); await page.keyboard.press('ArrowLeft'); await page.keyboard.press('ArrowRight'); }
+  await expect.poll(within).toBeLessThan(tapped);
+});
+
 test('what is no card is refused in words, and a file that is no picture too', async ({ page }) => {
   await page.goto('/bench/photo');
   await page.setInputFiles('#photo-file', { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') });

@@ -10,13 +10,16 @@
   const asks = $('#photo-asks');
   const context = canvas.getContext('2d');
   const magnified = loupe.getContext('2d');
-  // How many screen pixels a pixel of the picture takes under the loupe, and how far off a finger is there.
+  // How many screen pixels a pixel of the picture takes under the loupe.
   const LOUPE = 3;
-  const FINGER_PX = 6;
+  // How far off a mark is that was drawn to its place finely, in pixels of the picture; one that was only tapped is
+  // a pixel of the screen off, and a large picture shown small has many of its own in that.
+  const FINE_PX = 2;
   const NAMES = ['first corner', 'second corner', 'third corner', 'fourth corner', 'one end', 'other end'];
 
   let picture = null;
   let taps = [];
+  let fine = [];
   let dots = [];
   let timer = 0;
 
@@ -29,7 +32,7 @@
     $('#photo-step').textContent = !picture ? ''
       : taps.length < 4 ? `Tap the four corners of ${beside()}, each where two edges would meet: ${taps.length} of 4. Hold and drag to place one exactly.`
         : taps.length < 6 ? `Now tap ${ends()}: ${taps.length - 4} of 2.`
-          : 'Drag a mark, or move it with the arrow keys, and the measure follows.';
+          : 'Drag each mark to its place under the glass, or move it with the arrow keys: the measure follows, and gets surer.';
     $('#photo-tools').hidden = !picture;
     $('#photo-back').disabled = taps.length === 0;
     $('#photo-other').hidden = taps.length < 6;
@@ -69,7 +72,7 @@
       corners: flat(taps.slice(0, 4)),
       ends: flat(taps.slice(4)),
       picture: `${picture.width},${picture.height}`,
-      tap: Math.max(2, FINGER_PX / LOUPE).toFixed(1),
+      tap: Math.max(FINE_PX, ...taps.map((_, i) => (fine[i] ? FINE_PX : 1 / scale()))).toFixed(1),
     });
     timer = setTimeout(() => window.htmx.ajax('GET', `/bench/photo?${query}`, { target: '#measured', swap: 'innerHTML' }), 150);
   };
@@ -103,12 +106,13 @@
     const dot = e.target.closest('.photo-dot');
     if (dot) {
       const at = dots.indexOf(dot);
-      // A mark is drawn away under the finger from where it was held.
-      const [x, y] = place(e);
-      held = { at, off: [taps[at][0] - x, taps[at][1] - y] };
+      // A mark follows the finger slowly: a pixel of the screen moves it no more than one of the picture.
+      held = { at, from: [e.clientX, e.clientY], was: [...taps[at]] };
+      fine[at] = true;
     } else if (taps.length < 6) {
       taps.push(place(e));
-      held = { at: taps.length - 1, off: [0, 0] };
+      fine[taps.length - 1] = false;
+      held = { at: taps.length - 1 };
     } else return;
     board.setPointerCapture(e.pointerId);
     if (e.pointerType === 'mouse' || dot) e.preventDefault();
@@ -116,8 +120,10 @@
   });
   const move = (e) => {
     if (!held) return;
-    const [x, y] = place(e);
-    taps[held.at] = [x + held.off[0], y + held.off[1]];
+    const slow = Math.max(1, scale());
+    taps[held.at] = held.was
+      ? [held.was[0] + (e.clientX - held.from[0]) / slow, held.was[1] + (e.clientY - held.from[1]) / slow]
+      : place(e);
     look(taps[held.at], e.clientX - board.getBoundingClientRect().left < board.clientWidth / 2);
     draw();
   };
@@ -135,6 +141,7 @@
     const by = e.shiftKey ? 10 : 1;
     const tap = taps[dots.indexOf(dot)];
     tap[0] += step[0] * by; tap[1] += step[1] * by;
+    fine[dots.indexOf(dot)] = true;
     look(tap, tap[0] < picture.width / 2);
     draw(); send();
   });
@@ -164,6 +171,7 @@
     canvas.width = picture.width;
     canvas.height = picture.height;
     taps = [];
+    fine = [];
     board.hidden = false;
     draw(); tell(); send();
     board.scrollIntoView({ block: 'nearest' });
