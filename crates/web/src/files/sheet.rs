@@ -1,6 +1,6 @@
 //! A workbook's first sheet as the text of a CSV file.
 
-use std::io::Cursor;
+use std::io::{Cursor, Read};
 
 use calamine::{Data, Reader, Xlsx};
 
@@ -61,17 +61,17 @@ pub fn as_csv(bytes: Vec<u8>) -> Result<Vec<u8>, SheetFault> {
     writer.into_inner().map_err(|_| SheetFault::Unreadable)
 }
 
-/// Whether a workbook says of itself that it unpacks to no more than is taken.
+/// Whether a workbook unpacks to no more than is taken: each part is unpacked once and
+/// counted, since what it says of its own size may be wrong.
 fn unpacks_to_little(bytes: &[u8]) -> Result<(), SheetFault> {
     let mut packed =
         zip::ZipArchive::new(Cursor::new(bytes)).map_err(|_| SheetFault::Unreadable)?;
-    let mut all: u64 = 0;
+    let mut left = MOST_UNPACKED;
     for k in 0..packed.len() {
-        let part = packed.by_index_raw(k).map_err(|_| SheetFault::Unreadable)?;
-        all = all.saturating_add(part.size());
-    }
-    if all > MOST_UNPACKED {
-        return Err(SheetFault::TooLarge);
+        let part = packed.by_index(k).map_err(|_| SheetFault::Unreadable)?;
+        let read = std::io::copy(&mut part.take(left + 1), &mut std::io::sink());
+        let read = read.map_err(|_| SheetFault::Unreadable)?;
+        left = left.checked_sub(read).ok_or(SheetFault::TooLarge)?;
     }
     Ok(())
 }
@@ -112,6 +112,17 @@ mod tests {
         assert!(matches!(older, Err(SheetFault::Older)));
         let broken = as_csv(b"PK\x03\x04 and then nothing".to_vec());
         assert!(matches!(broken, Err(SheetFault::Unreadable)));
+        // A hundred megabytes of blanks packed into a few kilobytes.
+        let mut bomb = zip::ZipWriter::new(Cursor::new(Vec::new()));
+        let how = zip::write::SimpleFileOptions::default();
+        bomb.start_file("xl/worksheets/sheet1.xml", how).unwrap();
+        let blanks = vec![b' '; 1 << 20];
+        for _ in 0..100 {
+            std::io::Write::write_all(&mut bomb, &blanks).unwrap();
+        }
+        let bomb = bomb.finish().unwrap().into_inner();
+        assert!(bomb.len() < 1 << 20);
+        assert!(matches!(as_csv(bomb), Err(SheetFault::TooLarge)));
         let cut = as_csv(BOOK[..BOOK.len() / 2].to_vec());
         assert!(matches!(cut, Err(SheetFault::Unreadable)));
     }
