@@ -5,6 +5,7 @@ use std::borrow::Cow;
 
 use proptest::prelude::*;
 use yarrowfen_core::answer::OwnAnswer;
+use yarrowfen_core::answer::{GapCell, GapState};
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{HookStyle, Wire};
@@ -405,4 +406,59 @@ fn a_head_a_size_off_is_not_told_as_just_so() {
     assert!(!told(&answer.weight.label).contains("heavier"));
     let beside = told(&answer.rungs[at + 1].label);
     assert!(beside.contains("a size heavier than asked for"), "{beside}");
+}
+
+/// The picture and the list are one: what is open, crossed and served, and what would be
+/// bought for it; places of one name are told apart.
+#[test]
+fn the_picture_of_a_box_says_what_its_list_says() {
+    let engine = engine();
+    let requests = some_waters();
+    let all = situations(&requests);
+    let counts = |things: &[&Item], all: &[Situation<'_>]| {
+        let gaps = engine.gaps(all, things, Options::default());
+        let rows = |state| gaps.picture.iter().filter(|r| r.state == state).count();
+        assert_eq!(rows(GapState::Served), gaps.served);
+        assert_eq!(rows(GapState::Crossed), gaps.unservable.len());
+        for (k, buy) in gaps.buys.iter().enumerate() {
+            let drawn = gaps
+                .picture
+                .iter()
+                .filter(|r| r.cells.contains(&GapCell::Buy(k + 1)));
+            // A hook is no weight: it stands in no column.
+            if drawn.clone().count() > 0 {
+                let names: Vec<&str> = drawn.map(|r| r.name.as_str()).collect();
+                assert!(
+                    buy.serves.iter().all(|n| names.contains(&n.as_str())),
+                    "{buy:?} {names:?}"
+                );
+            }
+        }
+        assert!(
+            gaps.picture
+                .iter()
+                .all(|r| r.cells.len() == gaps.sizes.len())
+        );
+        (gaps.served, rows(GapState::Open))
+    };
+    let (none, open) = counts(&[], &all);
+    assert_eq!((none, open > 0), (0, true));
+    let one_name: Vec<Situation<'_>> = all
+        .iter()
+        .map(|s| Situation {
+            name: "the pier".into(),
+            request: s.request,
+        })
+        .collect();
+    // By one name the served are still told from the open.
+    let bought = engine.gaps(&all, &[], Options::default());
+    let first = said(&format!("3 {}", bought.buys[0].what.replace(", hook", "")));
+    let served = counts(&[&first], &all);
+    assert_eq!(counts(&[&first], &one_name), served);
+    assert!(served.0 >= 2 && served.1 > 0, "{served:?}");
+    let gaps = engine.gaps(&one_name, &[&first], Options::default());
+    for row in gaps.picture.iter().filter(|r| r.state == GapState::Served) {
+        let bought = row.cells.iter().any(|c| matches!(c, GapCell::Buy(_)));
+        assert!(!bought, "nothing is bought for what is served: {row:?}");
+    }
 }

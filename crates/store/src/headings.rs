@@ -4,11 +4,16 @@ use std::collections::BTreeMap;
 
 use sqlx::types::Json;
 use yarrowfen_core::own_box::BoxList;
+use yarrowfen_core::own_box::csv::Headings;
 
 use crate::{OwnerId, Store, StoreError};
 
 /// Most files of one owner whose headings are remembered; the oldest are forgotten.
 const MOST_REMEMBERED: i64 = 50;
+
+/// Longest that the headings of a file may be together, characters: the table takes no
+/// more.
+pub const MOST_SIGNATURE: usize = 8000;
 
 /// Column by heading, as it is kept; null leaves the heading out.
 pub type KeptHeadings = BTreeMap<String, Option<String>>;
@@ -45,7 +50,7 @@ impl Store {
         owner: OwnerId,
         kind: BoxList,
         headings: &str,
-        columns: &KeptHeadings,
+        columns: &Headings,
     ) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
         sqlx::query!(

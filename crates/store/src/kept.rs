@@ -200,11 +200,9 @@ impl Store {
     ) -> Result<KeptPicks, StoreError> {
         let words = asks.words();
         let total = sqlx::query_scalar!(
-            r#"select count(*) as "n!" from kept_picks
-               where owner_id = $1 and deleted_at is null and not exists (
-                 select 1 from unnest($2::text[]) word where position(word in lower(concat_ws(' ', name, place, remark,
-                   answer->>'rig', answer->'head'->>'shape', answer->'weight'->>'label', request->>'species', request->>'season',
-                   request->'water'->>'bottom', request->'water'->>'cover', request->'bait'->>'form'))) = 0)"#,
+            r#"select count(*) as "n!" from kept_picks k
+               where owner_id = $1 and deleted_at is null
+                 and not exists (select 1 from unnest($2::text[]) word where position(word in kept_words(k)) = 0)"#,
             owner.0,
             &words
         )
@@ -214,13 +212,11 @@ impl Store {
             Row,
             r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
                       units, ladder, model, kept_at, schema, share
-               from kept_picks
-               where owner_id = $1 and deleted_at is null and not exists (
-                 select 1 from unnest($2::text[]) word where position(word in lower(concat_ws(' ', name, place, remark,
-                   answer->>'rig', answer->'head'->>'shape', answer->'weight'->>'label', request->>'species', request->>'season',
-                   request->'water'->>'bottom', request->'water'->>'cover', request->'bait'->>'form'))) = 0)
+               from kept_picks k
+               where owner_id = $1 and deleted_at is null
+                 and not exists (select 1 from unnest($2::text[]) word where position(word in kept_words(k)) = 0)
                order by case when $3 = 'name' then lower(name) end,
-                        case when $3 = 'weight' then (answer->'weight'->>'g')::float8 end,
+                        case when $3 = 'weight' then kept_grams(k) end,
                         case when $3 = 'oldest' then kept_at end,
                         kept_at desc, id
                limit $4 offset $5"#,

@@ -17,7 +17,7 @@ mod whole;
 pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
 pub use error::StoreError;
-pub use headings::KeptHeadings;
+pub use headings::{KeptHeadings, MOST_SIGNATURE};
 pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
 pub use tackle::{MOST_ITEMS, State};
 pub use waters::{MOST_WATERS, NewWater};

@@ -4,7 +4,9 @@ use std::path::PathBuf;
 use std::sync::Arc;
 
 use yarrowfen_core::Engine;
-use yarrowfen_store::Store;
+use yarrowfen_pages::held::HeldBox;
+use yarrowfen_pages::reader::Reader;
+use yarrowfen_store::{Store, StoreError};
 
 use crate::live::boxes::Boxes;
 use crate::live::imports::Running;
@@ -35,6 +37,17 @@ pub struct App {
 }
 
 impl App {
+    /// The box of who is signed in; none where nobody is.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn held(&self, reader: &Reader) -> Result<Option<Arc<HeldBox>>, StoreError> {
+        match &reader.account {
+            Some(account) => Ok(Some(self.boxes.of(&self.store, account).await?)),
+            None => Ok(None),
+        }
+    }
+
     /// Over a chooser and a database; without the demo, cookies for any scheme.
     #[must_use]
     pub fn new(engine: Engine, store: Store, static_dir: PathBuf) -> Self {

@@ -2,10 +2,14 @@
 
 use super::facts::Facts;
 use super::rules::Record;
-use crate::base::codes::{Keeper, SpringView, Tie, Topic};
+use crate::base::codes::{EyeTurn, Keeper, SpringView, Tie, Topic};
 use crate::question::PickRequest;
 use crate::tables::rules::{Giving, Rule};
 use crate::tables::{HookTables, RigRow, Tables};
+
+/// How the eye of every head that is advised is turned: across the hook it slides past a
+/// fish's lip (common practice). The words on the eye say so.
+pub const ADVISED_EYE: EyeTurn = EyeTurn::Across;
 
 /// Where the line is tied: the first rule that holds, asked into a record.
 #[must_use]

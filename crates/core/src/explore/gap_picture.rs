@@ -22,13 +22,15 @@ fn nearest(rungs: &[Rung], g: f64) -> Option<usize> {
 /// The picture of situations, own heads and what is to be bought.
 pub(super) fn picture(
     tasks: &[Task<'_>],
+    states: &[GapState],
     owned: &Owned,
     buys: &[BuyFound],
     rungs: &[Rung],
 ) -> Picture {
     let mut rows: Vec<GapRow> = tasks
         .iter()
-        .map(|task| row(task, owned, buys, rungs))
+        .zip(states)
+        .map(|(task, state)| row((task, *state), owned, buys, rungs))
         .collect();
     rows.sort_by_key(|r| r.state);
     let used = |k: usize| rows.iter().any(|r| r.cells[k] != GapCell::Outside);
@@ -43,7 +45,12 @@ pub(super) fn picture(
     }
 }
 
-fn row(task: &Task<'_>, owned: &Owned, buys: &[BuyFound], rungs: &[Rung]) -> GapRow {
+fn row(
+    (task, state): (&Task<'_>, GapState),
+    owned: &Owned,
+    buys: &[BuyFound],
+    rungs: &[Rung],
+) -> GapRow {
     let window = task.windows.get(&task.ideal.shape);
     let within = |g: f64| window.is_some_and(|(least, most)| (*least..=*most).contains(&g));
     let mut cells: Vec<GapCell> = rungs
@@ -62,24 +69,18 @@ fn row(task: &Task<'_>, owned: &Owned, buys: &[BuyFound], rungs: &[Rung]) -> Gap
         }
     };
     for (k, buy) in buys.iter().enumerate() {
-        if let Some(g) = buy.head_g.filter(|_| buy.serves.contains(&task.name)) {
+        if let Some(g) = buy.head_g.filter(|_| buy.at.contains(&task.at)) {
             put(g, GapCell::Buy(k + 1));
         }
     }
     for g in owned.serving(task) {
         put(g, GapCell::Own);
     }
-    let lacks = owned.lacks(task);
-    let state = match (lacks.is_empty(), window) {
-        (true, _) => GapState::Served,
-        (false, Some((least, most))) if least <= most => GapState::Open,
-        (false, _) => GapState::Crossed,
-    };
     GapRow {
         name: task.name.clone(),
         shape: task.ideal.shape,
         state,
-        lacks_hook: lacks.contains(&Wants::Hook),
+        lacks_hook: owned.lacks(task).contains(&Wants::Hook),
         cells,
     }
 }

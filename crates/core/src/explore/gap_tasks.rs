@@ -37,10 +37,14 @@ pub struct BuyFound {
     pub why: Said,
     /// Weight of the head, where it is one, g.
     pub head_g: Option<f64>,
+    /// The places of those situations among all.
+    pub at: Vec<usize>,
 }
 
 /// A situation with all that decides whether a head serves it.
 pub(super) struct Task<'a> {
+    /// Its place among all.
+    pub(super) at: usize,
     pub(super) name: String,
     pub(super) on: RigOnQuestion<'a>,
     /// Window in grams by shape, of those that are fished here.
@@ -64,7 +68,11 @@ pub(super) struct HookWanted {
 }
 
 impl<'a> Task<'a> {
-    pub(super) fn new(chooser: &'a Chooser, situation: &Situation<'a>, options: Options) -> Self {
+    pub(super) fn new(
+        chooser: &'a Chooser,
+        (at, situation): (usize, &Situation<'a>),
+        options: Options,
+    ) -> Self {
         let rig = chooser.rig_for(situation.request, options);
         let on = chooser.rig_on(situation.request, options, rig);
         let (windows, ideal, hook) = {
@@ -83,6 +91,7 @@ impl<'a> Task<'a> {
             (windows(&d), ideal, hook)
         };
         Self {
+            at,
             name: situation.name.clone(),
             on,
             windows,

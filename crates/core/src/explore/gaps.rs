@@ -1,6 +1,7 @@
 //! What a box lacks most: the fewest things that would serve the most of an
 //! angler's own situations, by greedy set cover.
 
+use crate::answer::GapState;
 use crate::base::text::{Arg, Said, sentences};
 use crate::choose::{Chooser, Options};
 use crate::explore::gap_picture::{Picture, picture};
@@ -86,19 +87,25 @@ pub fn gaps(
     let tasks: Vec<Task<'_>> = situations
         .iter()
         .take(MOST_SITUATIONS)
+        .enumerate()
         .map(|s| Task::new(chooser, s, options))
         .collect();
     let owned = Owned::of(&chooser.tables, things);
     let mut open: Vec<Need<'_, '_>> = Vec::new();
-    let (mut served, mut unservable) = (0, Vec::new());
+    let (mut states, mut unservable) = (Vec::new(), Vec::new());
     for task in &tasks {
         let lacks = owned.lacks(task);
-        served += usize::from(lacks.is_empty());
         let ideal = Offer::Head(task.ideal.clone(), Some(task.hook.clone()));
         let need = |what| Need { task, what };
         if lacks.contains(&Wants::Head) && !ideal.serves(&need(Wants::Head)) {
+            states.push(GapState::Crossed);
             unservable.push(task.name.clone());
         } else {
+            states.push(if lacks.is_empty() {
+                GapState::Served
+            } else {
+                GapState::Open
+            });
             open.extend(lacks.into_iter().map(need));
         }
     }
@@ -106,8 +113,8 @@ pub fn gaps(
     let rungs = tasks.first().map_or(&[][..], |t| t.on.rungs);
     GapsFound {
         situations: tasks.len(),
-        served,
-        picture: picture(&tasks, &owned, &buys, rungs),
+        served: states.iter().filter(|s| **s == GapState::Served).count(),
+        picture: picture(&tasks, &states, &owned, &buys, rungs),
         buys,
         unservable,
         idle: owned.idle(&tasks),
@@ -145,6 +152,7 @@ fn cover(mut open: Vec<Need<'_, '_>>) -> Vec<BuyFound> {
             what: best.what(),
             serves,
             why,
+            at: now.iter().map(|n| n.task.at).collect(),
             head_g: match &best {
                 Offer::Head(head, _) => Some(head.g),
                 Offer::Hook(_) => None,

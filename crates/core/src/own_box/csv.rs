@@ -9,7 +9,7 @@
 use std::borrow::Cow;
 
 use super::cell::Texts;
-pub use super::headings::{Headings, guess, heading};
+pub use super::headings::{Headings, guess, heading, known, signature};
 use super::item::{Item, columns, fields};
 use crate::base::UnitSystem;
 use crate::base::codes::BoxList;

@@ -10,6 +10,28 @@ use crate::base::codes::BoxList;
 /// column by the heading in lower case, or nothing where it is left out.
 pub type Headings = BTreeMap<String, Option<&'static str>>;
 
+/// The headings of a file in one text, by which they are known again: a line each.
+#[must_use]
+pub fn signature(headings: &[(String, Vec<String>)]) -> String {
+    let names: Vec<&str> = headings.iter().map(|h| h.0.as_str()).collect();
+    names.join("\n").replace('\0', "")
+}
+
+/// What headings were said to stand for, column by heading as it was written down; a
+/// column that a list no longer has is left out.
+#[must_use]
+pub fn known(kind: BoxList, said: impl IntoIterator<Item = (String, Option<String>)>) -> Headings {
+    let all = columns(kind);
+    let mut known = Headings::new();
+    for (heading, column) in said {
+        let column = all.iter().find(|c| Some(**c) == column.as_deref()).copied();
+        // Of headings that are alike, one that stands for something is meant.
+        let entry = known.entry(heading).or_insert(None);
+        *entry = entry.or(column);
+    }
+    known
+}
+
 /// A heading as [`Headings`] has it.
 #[must_use]
 pub fn heading(text: &str) -> String {

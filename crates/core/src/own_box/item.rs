@@ -105,6 +105,21 @@ impl Item {
         }
     }
 
+    /// The same with another text in one of its fields, as [`Self::read`] takes it.
+    ///
+    /// # Errors
+    /// Every fault by its field, with the texts that have them.
+    pub fn with(
+        &self,
+        key: &'static str,
+        text: String,
+        units: UnitSystem,
+    ) -> Result<Self, (Texts<'static>, Faults)> {
+        let mut texts = self.texts();
+        texts.insert(Cow::Borrowed(key), Cow::Owned(text));
+        Self::read(self.thing.kind(), &texts, units).map_err(|faults| (texts, faults))
+    }
+
     /// The text of each column of [`columns`], which reads back to the same.
     #[must_use]
     pub fn write(&self) -> Vec<String> {

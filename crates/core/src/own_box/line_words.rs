@@ -139,9 +139,12 @@ pub fn meant(kind: BoxList, word: &str) -> Option<String> {
         let codes: Vec<_> = words.iter().map(|w| w.0).collect();
         for known in vocabulary::spoken(list, &codes) {
             let apart = osa_distance(word, &known);
+            if apart == 0 {
+                return None;
+            }
             let other = best.as_ref().is_none_or(|b| b.1 != known);
             match &best {
-                _ if apart > most || apart == 0 => {}
+                _ if apart > most => {}
                 Some((least, _)) if apart > *least => {}
                 Some((least, _)) if apart == *least => even |= other,
                 _ => (best, even) = (Some((apart, known)), false),

@@ -1,8 +1,9 @@
 //! The drawing: side and front view in millimetres.
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::base::codes::{EyeTurn, Material, Point, Tie};
+use yarrowfen_core::base::codes::{Material, Point, Tie};
 use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain};
+use yarrowfen_core::choose::tie::ADVISED_EYE;
 use yarrowfen_core::gear::hook::hides;
 use yarrowfen_core::gear::seat::{self, BenchBait, Seated};
 
@@ -70,14 +71,10 @@ fn tied(engine: &Engine, a: &BenchAsked, bait: &BenchBait<'_>) -> Tied {
         shape,
         head: seat::head_size(engine.tables(), shape, g, Material::Lead),
         tie: Tie::Top,
-        turn: EyeTurn::Across,
+        turn: ADVISED_EYE,
         keeper: None,
         style: a.hook.style,
-        hook: HookSize {
-            gap: a.hook.measures.gap_mm,
-            length: a.hook.measures.length_mm,
-            wire: a.hook.measures.wire_mm,
-        },
+        hook: HookSize::of(&a.hook.measures),
         point: if hides(a.hook.style) {
             Point::SkinHooked
         } else {

@@ -79,9 +79,20 @@ pub struct Column {
     pub swept: Option<String>,
     /// Where the bottom may lie, of a range of depths.
     pub bottoms: Option<Bottoms>,
-    /// How far the current carries the chosen weight: a band, where its words begin, they,
-    /// and their height.
-    pub carried: Option<(String, Printed, String, Printed)>,
+    /// How far the current carries the chosen weight.
+    pub carried: Option<Carried>,
+}
+
+/// How far a fall is carried, as a band.
+pub struct Carried {
+    /// The band.
+    pub band: String,
+    /// Where its words begin.
+    pub x: Printed,
+    /// Their foot.
+    pub y: Printed,
+    /// In words.
+    pub says: String,
 }
 
 /// Depths that the bottom lies at.
@@ -190,7 +201,11 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         .collect::<Vec<_>>()
         .join("; ");
     let middle = LEFT + gap * 2.0 - if flow > 0.0 { ROOM / 2.0 } else { 0.0 };
-    let far = Dimension::Distance.print(carried_m(r.water.current_mps, a.down_s()), units);
+    // Off the bottom it is followed to where it is fished, and lands nowhere.
+    let seconds = off.and(a.count_s).unwrap_or_else(|| a.down_s());
+    let far = Dimension::Distance.print(carried_m(r.water.current_mps, seconds), units);
+    // Where the chosen weight comes to.
+    let end = middle + flow * sideways * seconds;
     let sag = 30.0 - (r.water.wind_mps * 4.0).min(26.0);
     Column {
         ticks: ticks((FLOOR - SURFACE) / scale, scale, units),
@@ -208,20 +223,28 @@ pub fn column(r: &PickRequest, a: &Answer, units: UnitSystem) -> Column {
         sky,
         fish: fish(r.fish_at, a.fish_depth_m.map(|m| m / depth)),
         told,
-        level: off.map(|m| level(middle, SURFACE + m * scale)),
+        level: off.map(|m| level(end, SURFACE + m * scale)),
         brought: off.map_or_else(String::new, |_| brought(a)),
-        swept: (flow > 0.0).then(|| format!("the current carries it {far} before it lands")),
+        swept: (flow > 0.0).then(|| {
+            format!(
+                "the current carries it {far} before it {}",
+                if off.is_some() {
+                    "is at their depth"
+                } else {
+                    "lands"
+                }
+            )
+        }),
         bottoms: bottoms(r, depth, scale, units),
         carried: (flow > 0.0).then(|| {
-            let end = middle + flow * sideways * a.down_s();
             let floor = n(SURFACE + off.unwrap_or(depth) * scale);
             let (x0, x1) = (n(middle), n(end));
-            (
-                format!("M{x0} {SURFACE}L{x1} {floor}L{x0} {floor}Z"),
-                n(end.max(middle)),
-                format!("carried {far}"),
-                floor,
-            )
+            Carried {
+                band: format!("M{x0} {SURFACE}L{x1} {floor}L{x0} {floor}Z"),
+                x: n(end.max(middle)),
+                y: floor,
+                says: format!("carried {far}"),
+            }
         }),
     }
 }

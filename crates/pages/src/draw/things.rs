@@ -2,12 +2,13 @@
 
 use yarrowfen_core::Engine;
 use yarrowfen_core::answer::Answer;
-use yarrowfen_core::base::codes::{BaitForm, EyeTurn, HookStyle, Point, Tie};
+use yarrowfen_core::base::codes::{BaitForm, HookStyle, Point, Tie};
+use yarrowfen_core::choose::tie::ADVISED_EYE;
 use yarrowfen_core::gear::seat::{BenchBait, head_size};
 use yarrowfen_core::own_box::{Bait, Head, NamedHook, Thing, named_hook};
 use yarrowfen_core::question;
 
-use super::tackle::alone::{bait_alone, head_alone, hook_alone};
+use super::tackle::alone::{bait_alone, head_alone, hook_alone, plastic_of};
 use super::tackle::figure::{Drawing, Figure};
 use super::tackle::hooks::HookSize;
 use super::tackle::look::Part;
@@ -27,7 +28,7 @@ pub fn plate(engine: &Engine, thing: &Thing, id: &str) -> Option<Figure> {
         Thing::Head(head) => Some(of_head(engine, head, hook.as_ref(), id)),
         Thing::Hook(_) => {
             let hook = hook?;
-            let parts = hook_alone(hook.style, size_of(&hook));
+            let parts = hook_alone(hook.style, HookSize::of(&hook.measures));
             Some(small(&parts, "", id, hook.measures.wire_mm))
         }
         Thing::Bait(bait) => Some(of_bait(engine, bait, id)),
@@ -42,14 +43,6 @@ pub fn plate_of_answer(a: &Answer, form: BaitForm, id: &str) -> Figure {
     small(&rig.parts, &rig.plastic, id, a.hook.wire_mm)
 }
 
-fn size_of(hook: &NamedHook) -> HookSize {
-    HookSize {
-        gap: hook.measures.gap_mm,
-        length: hook.measures.length_mm,
-        wire: hook.measures.wire_mm,
-    }
-}
-
 fn of_head(engine: &Engine, head: &Head, hook: Option<&NamedHook>, id: &str) -> Figure {
     let size = hook.map_or(
         HookSize {
@@ -57,7 +50,7 @@ fn of_head(engine: &Engine, head: &Head, hook: Option<&NamedHook>, id: &str) -> 
             length: 1.0,
             wire: USUAL_WIRE_MM,
         },
-        size_of,
+        |h| HookSize::of(&h.measures),
     );
     let tied = Tied {
         form: BaitForm::Stick,
@@ -70,7 +63,7 @@ fn of_head(engine: &Engine, head: &Head, hook: Option<&NamedHook>, id: &str) -> 
             head.material,
         ),
         tie: head.tie.unwrap_or(Tie::Top),
-        turn: head.eye.unwrap_or(EyeTurn::Across),
+        turn: head.eye.unwrap_or(ADVISED_EYE),
         keeper: head.keeper,
         style: hook.map_or(HookStyle::RoundBend, |h| h.style),
         hook: size,
@@ -91,7 +84,7 @@ fn of_bait(engine: &Engine, bait: &Bait, id: &str) -> Figure {
     };
     let depth = BenchBait::new(&asked, None, engine.tables()).depth_mm();
     let parts = bait_alone(bait.form, bait.length_mm, depth);
-    let plastic = super::tackle::alone::plastic_of(&parts);
+    let plastic = plastic_of(&parts);
     small(&parts, &plastic, id, USUAL_WIRE_MM)
 }
 

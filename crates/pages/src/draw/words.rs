@@ -1,9 +1,12 @@
 //! A small drawing of each term of the trade.
 
+use yarrowfen_core::base::GRAMS_PER_OUNCE;
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, EyeTurn, HookStyle, Keeper, Plastic, Point, Rig, Shape, Tie,
+    BaitForm, Bottom, HookStyle, Keeper, Material, Plastic, Point, Rig, Shape, Tie, Wire,
 };
-use yarrowfen_core::gear::seat::BenchBait;
+use yarrowfen_core::choose::tie::ADVISED_EYE;
+use yarrowfen_core::gear::seat::{BenchBait, head_size};
+use yarrowfen_core::own_box::NamedHook;
 use yarrowfen_core::question::Bait;
 use yarrowfen_core::{Engine, Options, PickRequest};
 
@@ -18,15 +21,11 @@ use super::tackle::path::{Path, Pt, turned, turned_path};
 use super::tackle::reach::bounds;
 use super::tackle::rigged::{Tied, line_up, rigged};
 
-/// The ball that all heads of the page weigh as much as: a quarter ounce of lead, mm.
-const BALL_MM: f64 = 10.7;
-/// The hook that all styles of the page are drawn by, mm: a 3/0.
-const HOOK: HookSize = HookSize {
-    gap: 14.0,
-    length: 41.0,
-    wire: 1.1,
-};
-/// Length of the wires that a head of the page stands on, mm.
+/// All heads of the page weigh a quarter ounce.
+const HEAD_OZ: f64 = 0.25;
+/// The number that all hooks of the page have.
+const HOOK: &str = "3/0";
+/// Thickness of lines that are drawn as wire where no hook says how thick it is, mm.
 const WIRE_MM: f64 = 1.1;
 
 /// The drawing of a term of a group; none where there is nothing to draw.
@@ -37,7 +36,7 @@ pub fn drawing(engine: &Engine, group: &str, code: &'static str) -> Option<Figur
         "shape" => Some(shape(engine, Shape::from_code(code)?)),
         "tie" => Some(tie(engine, Tie::from_code(code)?)),
         "keeper" => Some(keeper(engine, Keeper::from_code(code)?)),
-        "hook" => Some(hook(HookStyle::from_code(code)?)),
+        "hook" => hook(engine, HookStyle::from_code(code)?),
         "bait" => Some(bait(engine, BaitForm::from_code(code)?)),
         "bottom" => Some(bottom(Bottom::from_code(code)?)),
         _ => sketches::sketch(group, code),
@@ -56,19 +55,24 @@ fn drawn(id: &str, parts: &[Part], plastic: &str, unit: f64) -> Figure {
 
 /// A head of the page's weight by its shape.
 fn on_page(engine: &Engine, shape: Shape, tie: Tie, keeper: Option<Keeper>) -> Tied {
-    let row = engine.tables().shape(shape);
     Tied {
         form: BaitForm::Stick,
         bait: (70.0, 10.0),
         shape,
-        head: (BALL_MM * row.length, BALL_MM * row.height),
+        head: head_size(
+            engine.tables(),
+            shape,
+            HEAD_OZ * GRAMS_PER_OUNCE,
+            Material::Lead,
+        ),
         tie,
-        turn: EyeTurn::Across,
+        turn: ADVISED_EYE,
         keeper,
         style: HookStyle::RoundBend,
         hook: HookSize {
+            gap: 1.0,
+            length: 1.0,
             wire: WIRE_MM,
-            ..HOOK
         },
         point: Point::Exposed,
         post: None,
@@ -98,7 +102,7 @@ fn shape(engine: &Engine, shape: Shape) -> Figure {
         |at| head_in_front(&t, at),
         0.75 * t.head.1.max(t.head.0),
     );
-    drawn(&format!("shape-{shape:?}"), &parts, "", 0.2)
+    drawn(&format!("shape-{}", shape.code()), &parts, "", 0.2)
 }
 
 fn tie(engine: &Engine, tie: Tie) -> Figure {
@@ -106,37 +110,25 @@ fn tie(engine: &Engine, tie: Tie) -> Figure {
     let parts = beside(
         head_alone(&t, false),
         |at| head_in_front(&t, at),
-        BALL_MM / 2.0,
+        t.head.1 / 2.0,
     );
-    drawn(&format!("tie-{tie:?}"), &parts, "", 0.2)
+    drawn(&format!("tie-{}", tie.code()), &parts, "", 0.2)
 }
 
 fn keeper(engine: &Engine, keeper: Keeper) -> Figure {
     let t = on_page(engine, Shape::Ball, Tie::Top, Some(keeper));
     drawn(
-        &format!("keeper-{keeper:?}"),
+        &format!("keeper-{}", keeper.code()),
         &head_alone(&t, false),
         "",
         0.2,
     )
 }
 
-fn hook(style: HookStyle) -> Figure {
-    let row = match style {
-        HookStyle::ShortShank => 0.8,
-        HookStyle::LongShank => 1.12,
-        _ => 1.0,
-    };
-    let size = HookSize {
-        length: HOOK.length * row,
-        ..HOOK
-    };
-    drawn(
-        &format!("hook-{style:?}"),
-        &hook_alone(style, size),
-        "",
-        0.36,
-    )
+fn hook(engine: &Engine, style: HookStyle) -> Option<Figure> {
+    let named = NamedHook::nominal(engine.tables(), HOOK, style, Wire::Medium)?;
+    let parts = hook_alone(style, HookSize::of(&named.measures));
+    Some(drawn(&format!("hook-{}", style.code()), &parts, "", 0.36))
 }
 
 /// Lengths that forms of the page are drawn at, mm: what is fished of them most.
@@ -172,7 +164,7 @@ fn bait(engine: &Engine, form: BaitForm) -> Figure {
         };
         parts.extend(other.iter().map(|p| p.clone().moved(by)));
     }
-    drawn(&format!("bait-{form:?}"), &parts, &plastic, 0.42)
+    drawn(&format!("bait-{}", form.code()), &parts, &plastic, 0.42)
 }
 
 /// A rig as the answer ties it on where nothing but the rig is asked.
@@ -200,7 +192,7 @@ fn rig(engine: &Engine, rig: Rig) -> Option<Figure> {
     }
     let long = laid.bounds[2] - laid.bounds[0];
     let figure = Drawing {
-        id: &format!("rig-{rig:?}"),
+        id: &format!("rig-{}", rig.code()),
         unit: (long / 300.0).max(0.24),
         wire: answer.hook.wire_mm,
         hatched: true,

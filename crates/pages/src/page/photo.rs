@@ -43,7 +43,5 @@ pub fn with_measure(
     let sought = SOUGHT
         .iter()
         .find(|s| s.code == of && s.lists.contains(&kind))?;
-    let mut texts = item.texts();
-    texts.insert(sought.key.into(), text.to_owned().into());
-    Some(Item::read(kind, &texts, UnitSystem::Metric).map_err(|faults| (texts, faults)))
+    Some(item.with(sought.key, text.to_owned(), UnitSystem::Metric))
 }

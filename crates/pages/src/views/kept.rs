@@ -115,15 +115,6 @@ fn address(asks: &KeptAsks) -> String {
     format!("/kept?{query}")
 }
 
-fn sort_words(sort: KeptSort) -> &'static str {
-    match sort {
-        KeptSort::Newest => "newest",
-        KeptSort::Oldest => "oldest",
-        KeptSort::Name => "name",
-        KeptSort::Weight => "weight",
-    }
-}
-
 impl KeptPage {
     /// Ways to sort a list, with their addresses.
     #[must_use]
@@ -134,7 +125,7 @@ impl KeptPage {
                 page: 1,
                 ..asks.clone()
             };
-            (sort_words(*sort), address(&to), *sort == asks.sort)
+            (sort.code(), address(&to), *sort == asks.sort)
         };
         KeptSort::ALL.iter().map(way).collect()
     }

@@ -5,6 +5,7 @@ use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::photo::{Length, Reference, length};
 
 use super::Frame;
+use crate::ask::bench::BenchForm;
 use crate::ask::photo::{BESIDE, PhotoForm, SOUGHT};
 use crate::held::HeldBox;
 use crate::reader::Reader;
@@ -19,7 +20,7 @@ pub struct MeasuredView {
     pub field: String,
     /// The bench with it.
     pub bench: Option<String>,
-    /// Things of the box that have this measure: id, name, whether it was measured before.
+    /// Things of the box that have this measure: id and name.
     pub things: Vec<(String, String)>,
 }
 
@@ -91,12 +92,8 @@ fn told(l: Length, form: &PhotoForm, held: Option<&HeldBox>, units: UnitSystem) 
         },
         within: format!("{} mm", plain(l.within_mm.max(0.1), 1)),
         bench: sought.bench.map(|word| {
-            let others = form.bench.trim_start_matches('?');
-            let kept: Vec<&str> = (others.split('&'))
-                .filter(|p| !p.is_empty() && p.split('=').next() != Some(word))
-                .collect();
-            let joined = kept.iter().map(|p| format!("&{p}")).collect::<String>();
-            format!("/bench?{word}={}{joined}", mm.replace(' ', "+"))
+            let bench = BenchForm::from_query(&form.bench, units);
+            format!("/bench?{}", bench.query_with(&[(word, &mm)]))
         }),
         things: things
             .filter(has)

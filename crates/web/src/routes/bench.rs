@@ -14,10 +14,7 @@ pub async fn page(
     reader: Visitor,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
-    let held = match &reader.account {
-        Some(account) => Some(app.boxes.of(&app.store, account).await?),
-        None => None,
-    };
+    let held = app.held(&reader).await?;
     let query = http.query_string();
     match page::bench(&app.engine, &reader, query, held.as_deref(), part.0) {
         Some(page) => shown(page),

@@ -16,10 +16,7 @@ pub async fn page(
     reader: Visitor,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
-    let held = match &reader.account {
-        Some(account) => Some(app.boxes.of(&app.store, account).await?),
-        None => None,
-    };
+    let held = app.held(&reader).await?;
     shown(page::photo(
         &reader,
         http.query_string(),
@@ -41,8 +38,8 @@ pub async fn put(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespons
     let owned = held.items.iter().find(|o| o.id == id);
     let owned = owned.ok_or(PageError::NotFound)?;
     let kind = owned.item.thing.kind();
-    let item = match page::with_measure(&owned.item, of, text) {
-        Some(Ok(item)) => item,
+    match page::with_measure(&owned.item, of, text) {
+        Some(Ok(_)) => {}
         // What does not go on it is shown in its form, with what is wrong.
         Some(Err((texts, faults))) => {
             let over = (kind, Some(id), "");
@@ -57,8 +54,12 @@ pub async fn put(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespons
             ));
         }
         None => return Err(PageError::Unreadable),
+    }
+    // Put on the thing as it is now: it may have been counted since it was looked at.
+    let act = |state: State| match page::with_measure(&state.item, of, text) {
+        Some(Ok(item)) => State { item, ..state },
+        Some(Err(_)) | None => state,
     };
-    let act = |state: State| State { item, ..state };
     let owner = sent.member.account.owner;
     let change = app.store.change_item(owner, id, act).await?;
     Ok(see_other(&format!(

@@ -139,6 +139,21 @@ async fn headings_of_a_file_are_asked_once_and_remembered_for_them_alone(pool: P
             .await
             .contains("What do the headings")
     );
+    // Of headings that are alike one may be left out; more of them than are kept is refused in words.
+    let twice = b"shape,weight,note,note,mine\nball,1/8,a,b,c\n";
+    let to = location(&send_file!(server, me, "/box/import/head", twice));
+    let said = [
+        ("csrf", me.csrf.as_str()),
+        ("c0", "shape"),
+        ("c1", "weight"),
+        ("c3", ""),
+    ];
+    post!(server, me, &format!("{to}/headings"), said);
+    assert!(text(get!(server, me, &to)).await.contains("1 good row"));
+    let long = format!("shape,weight,{}\nball,1/8,x\n", "y".repeat(9000));
+    let to = location(&send_file!(server, me, "/box/import/head", long.as_bytes()));
+    let refused = post!(server, me, &format!("{to}/headings"), said);
+    assert_eq!(refused.status(), StatusCode::PAYLOAD_TOO_LARGE);
     let to = location(&send_file!(server, other, "/box/import/head", file));
     assert!(
         text(get!(server, other, &to))

@@ -3,12 +3,12 @@
 use yarrowfen_core::base::codes::{BaitForm, HookStyle, Shape, Tie};
 
 use super::baits;
-use super::heads;
+use super::heads::{self, LaidHead};
 use super::hooks::{self, HookSize};
 use super::look::{Look, Part, metal};
 use super::path::{Path, Pt, ellipse, turned_path};
 use super::rigged::{Tied, tied_to_hook};
-use super::tie::{Fittings, extras, extras_in_front, swing_ring};
+use super::tie::{Fittings, extras, extras_in_front, ring_of, swing_ring};
 
 /// The plastic of a bait alone, from the side.
 #[must_use]
@@ -45,7 +45,7 @@ pub fn bait_otherwise(
 #[must_use]
 pub fn hook_alone(style: HookStyle, size: HookSize) -> Vec<Part> {
     let hook = hooks::laid(style, size, (0.0, 0.0), 0.0);
-    let r = 1.45 * size.wire;
+    let r = ring_of(size.wire);
     let mut parts = vec![
         Part::new(Look::Wire, hook.wire),
         Part::new(Look::Barb, hook.point),
@@ -57,7 +57,7 @@ pub fn hook_alone(style: HookStyle, size: HookSize) -> Vec<Part> {
     parts
 }
 
-/// The weight on the shank of a wide gap, a quarter of its length long.
+/// The weight on the shank of a wide gap, three tenths of the hook long.
 fn belly_weight(size: HookSize) -> [Part; 2] {
     let long = 0.3 * size.length;
     let at = (
@@ -70,14 +70,19 @@ fn belly_weight(size: HookSize) -> [Part; 2] {
     metal(&turned, head.size)
 }
 
+/// How a head is tied where no bait is about it, which its ring would have to clear.
+fn bare(t: &Tied, head: &LaidHead) -> Fittings {
+    Fittings {
+        post: t.post,
+        ..t.fittings(head)
+    }
+}
+
 /// A head alone: with its own hook, or with the stub of a shank.
 #[must_use]
 pub fn head_alone(t: &Tied, hooked: bool) -> Vec<Part> {
     let head = heads::laid(t.shape, t.head, (0.0, 0.0), t.tie);
-    let fittings = Fittings {
-        post: t.post,
-        ..t.fittings(&head)
-    };
+    let fittings = bare(t, &head);
     let mut all = Vec::new();
     let swings = t.shape == Shape::SwingFootball;
     let d = head.diameter();
@@ -123,10 +128,7 @@ pub fn head_alone(t: &Tied, hooked: bool) -> Vec<Part> {
 #[must_use]
 pub fn head_in_front(t: &Tied, at: Pt) -> Vec<Part> {
     let head = heads::laid(t.shape, t.head, (0.0, 0.0), t.tie);
-    let fittings = Fittings {
-        post: t.post,
-        ..t.fittings(&head)
-    };
+    let fittings = bare(t, &head);
     let mut all = extras_in_front(&head, at);
     if tied_to_hook(t.shape) {
         let tie = Tie::Nose;

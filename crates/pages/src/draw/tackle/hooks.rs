@@ -1,6 +1,7 @@
 //! Hooks: each style from its gap, length and wire, with point and barb.
 
 use yarrowfen_core::base::codes::HookStyle;
+use yarrowfen_core::gear::hook::MeasuredHook;
 use yarrowfen_core::gear::seat::point_mm;
 
 use super::path::{Path, Pt, turned};
@@ -31,6 +32,18 @@ pub struct HookSize {
     pub length: f64,
     /// Thickness of the wire.
     pub wire: f64,
+}
+
+impl HookSize {
+    /// Of a hook that was measured, or whose number says it.
+    #[must_use]
+    pub fn of(hook: &MeasuredHook) -> Self {
+        Self {
+            gap: hook.gap_mm,
+            length: hook.length_mm,
+            wire: hook.wire_mm,
+        }
+    }
 }
 
 /// A hook with its face or eye at a place, turned about it by degrees (clockwise as

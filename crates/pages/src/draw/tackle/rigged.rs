@@ -3,6 +3,7 @@
 
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::codes::{BaitForm, EyeTurn, HookStyle, Keeper, Point, Shape, Tie};
+use yarrowfen_core::choose::tie::ADVISED_EYE;
 
 use super::baits::{self, LaidBait};
 use super::heads::{self, LaidHead};
@@ -49,8 +50,7 @@ impl Tied {
             shape: a.head.shape,
             head: (a.head.length_mm, a.head.height_mm),
             tie: a.head.tie,
-            // Every head is advised so (see the words on its eye).
-            turn: EyeTurn::Across,
+            turn: ADVISED_EYE,
             keeper: Some(a.head.keeper),
             style: a.hook.style,
             hook: HookSize {
@@ -271,7 +271,7 @@ fn head_parts(t: &Tied, head: &LaidHead, fittings: &Fittings, start: Pt) -> Vec<
 /// The line, from the ring of a rig up and forward.
 #[must_use]
 pub fn line_up(head: &LaidHead, fittings: &Fittings, long: f64) -> Part {
-    let far = fittings.post.unwrap_or(0.16 * head.diameter()) + fittings.ring();
+    let far = fittings.post_on(head) + fittings.ring();
     let from = (
         head.tie.0 + head.along.0 * far,
         head.tie.1 + head.along.1 * far,

@@ -30,11 +30,23 @@ const POST: f64 = 0.16;
 const RING: f64 = 1.45;
 const ON_EDGE: f64 = 0.36;
 
+/// Radius of the middle line of a ring bent from a wire, mm.
+#[must_use]
+pub fn ring_of(wire: f64) -> f64 {
+    RING * wire
+}
+
 impl Fittings {
     /// Radius of the ring's middle line, mm.
     #[must_use]
     pub fn ring(&self) -> f64 {
-        RING * self.wire
+        ring_of(self.wire)
+    }
+
+    /// Height of the post, mm.
+    #[must_use]
+    pub fn post_on(&self, head: &LaidHead) -> f64 {
+        self.post.unwrap_or(POST * head.diameter())
     }
 
     /// Half lengths of the ring along its post and across it, seen from where a ring
@@ -64,7 +76,7 @@ impl Fittings {
             let notch = Part::new(Look::Notch, notch).inside(&head.side, (0.0, 0.0));
             return (Vec::new(), vec![notch, ring]);
         }
-        let post = self.post.unwrap_or(POST * head.diameter());
+        let post = self.post_on(head);
         let top = by(head.tie, post);
         // The post begins within the head.
         let foot = by(head.tie, -0.1 * head.diameter());
@@ -85,7 +97,7 @@ impl Fittings {
         let half = self.half(EyeTurn::Across);
         let up = (0.0, -1.0);
         let mut parts = Vec::new();
-        let post = self.post.unwrap_or(POST * head.diameter());
+        let post = self.post_on(head);
         let foot = farthest(&outline, at, up).unwrap_or(at);
         if self.tie == Tie::Top {
             let top = (at.0, foot.1 - post);

@@ -6,10 +6,10 @@ use std::sync::Arc;
 use actix_multipart::Multipart;
 use actix_web::{HttpRequest, HttpResponse, web};
 use yarrowfen_core::own_box::csv::{CsvError, Headings, Read};
-use yarrowfen_core::own_box::{BoxList, columns, csv};
+use yarrowfen_core::own_box::{BoxList, csv};
 use yarrowfen_pages::page;
 use yarrowfen_pages::reply::Part;
-use yarrowfen_store::{Import, ImportState};
+use yarrowfen_store::{Import, ImportState, MOST_SIGNATURE};
 
 use crate::app::App;
 use crate::files::{sheet, upload};
@@ -53,12 +53,6 @@ pub async fn upload_file(
 /// What [`read`] gives beside the file's bytes.
 type ReadOrFault = Result<(Read, Arc<Vec<u8>>), (CsvError, Arc<Vec<u8>>)>;
 
-/// The headings of a file as they are remembered, a line each.
-fn joined(headings: &[(String, Vec<String>)]) -> String {
-    let names: Vec<&str> = headings.iter().map(|h| h.0.as_str()).collect();
-    names.join("\n").replace('\0', "")
-}
-
 /// What the owner said that the headings of a file stand for.
 async fn said(
     app: &App,
@@ -72,12 +66,9 @@ async fn said(
     let owner = member.account.owner;
     let kept = app
         .store
-        .csv_headings(owner, kind, &joined(&headings))
+        .csv_headings(owner, kind, &csv::signature(&headings))
         .await?;
-    let known = columns(kind);
-    let column =
-        |name: Option<String>| known.iter().find(|c| Some(**c) == name.as_deref()).copied();
-    Ok(kept.into_iter().map(|(h, c)| (h, column(c))).collect())
+    Ok(csv::known(kind, kept))
 }
 
 /// Reads a file on a thread of its own.
@@ -172,19 +163,17 @@ pub async fn headings(
     let owner = sent.member.account.owner;
     let import = app.store.import(owner, id.0).await?;
     let headings = csv::headings(&import.bytes).map_err(|_| PageError::Unreadable)?;
-    if headings.len() > MOST_HEADINGS {
+    let name = csv::signature(&headings);
+    if headings.len() > MOST_HEADINGS || name.chars().count() > MOST_SIGNATURE {
         return Err(PageError::TooLarge);
     }
-    let known = columns(import.kind);
     let said = |(k, heading): (usize, &(String, Vec<String>))| {
         let column = sent.form.field(&format!("c{k}"));
-        let column = known.iter().find(|c| **c == column);
-        (heading.0.clone(), column.map(|c| (*c).to_owned()))
+        (heading.0.clone(), Some(column.to_owned()))
     };
-    let kept = headings.iter().enumerate().map(said).collect();
-    let name = joined(&headings);
+    let known = csv::known(import.kind, headings.iter().enumerate().map(said));
     app.store
-        .keep_headings(owner, import.kind, &name, &kept)
+        .keep_headings(owner, import.kind, &name, &known)
         .await?;
     Ok(see_other(&format!("/box/import/file/{}", id.0)))
 }
