@@ -316,6 +316,7 @@ Topic =
     .leave_when = when to leave it
     .step = a size up or down
     .phrase = wording
+    .mend = what goes wrong
 
 Direction =
     .up = up the slope

@@ -2,6 +2,7 @@
 //! that a kept answer is shown later just as it was given.
 
 mod beside;
+pub mod mend;
 mod own;
 pub mod reasons;
 mod tied_on;

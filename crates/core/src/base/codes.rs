@@ -4,6 +4,7 @@
 
 pub(crate) use super::code::codes;
 pub use super::code::{Code, Words};
+pub use super::mending::*;
 pub use super::worked::*;
 
 codes! {
@@ -368,6 +369,7 @@ codes! {
         LeaveWhen = "leave_when",
         Step = "step",
         Phrase = "phrase",
+        Mend = "mend",
     }
 }
 

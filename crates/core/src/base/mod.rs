@@ -8,6 +8,7 @@ mod faults;
 mod ladder;
 pub mod limits;
 pub mod maths;
+mod mending;
 mod print;
 mod quantities;
 mod reading;

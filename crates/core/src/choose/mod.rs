@@ -6,6 +6,7 @@ mod chooser;
 pub mod course;
 pub mod decision;
 pub mod facts;
+pub mod felt;
 pub mod line;
 pub mod met;
 pub mod needs;
@@ -21,6 +22,7 @@ pub mod school;
 pub mod setting;
 pub mod shape;
 pub mod tie;
+pub mod tied_on;
 pub mod verdicts;
 pub mod window;
 

@@ -3,13 +3,15 @@
 
 mod compose;
 mod fall;
+mod mend;
 
 use std::borrow::Cow;
 
+use crate::answer::mend::{MendAnswer, TogetherTold};
 use crate::answer::reasons::Reasons;
 use crate::answer::{Answer, Gaps, OwnAnswer};
 use crate::base::Mass;
-use crate::base::codes::{Direction, HookStyle, Rig};
+use crate::base::codes::{Cause, Direction, HookStyle, Remedy, Rig};
 use crate::cast::{CastRig, Profile, Setup};
 use crate::choose::rank::rank;
 use crate::choose::{Chooser, Options};
@@ -18,10 +20,13 @@ use crate::explore::cast_ready;
 use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
+use crate::explore::mend::put_on;
 use crate::own_box::{self, BoxIndex, Item};
-use crate::question::{Bait, PickRequest};
+use crate::question::{Bait, MendRequest, PickRequest};
 use crate::say;
 use crate::tables::{DataError, Tables};
+
+pub use mend::OwnDoing;
 
 /// Answers questions from tables read once. It holds nothing else, so one may
 /// serve any number of threads.
@@ -186,5 +191,52 @@ impl Engine {
         let on = self.chooser.rig_on(&request, Options::default(), rig);
         let hook = on.decide().hook;
         (hook.size.into_owned(), hook.style)
+    }
+
+    /// The causes of a complaint, in the order in which to check them, each with what is
+    /// measured of what is tied on and what mends it.
+    ///
+    /// ```
+    /// use yarrowfen_core::{Engine, Options, base::codes::Cause, question::MendRequest};
+    /// let engine = Engine::new().expect("the tables are sound");
+    /// let asked = br#"{"symptom": "no_hook_up", "question": {"rig": "shaky_head",
+    ///     "bait": {"form": "stick", "length_mm": 127, "body_mm": 12},
+    ///     "head": {"oz": 0.1875, "hook": {"size": "1/0", "style": "worm_offset"}}}}"#;
+    /// let asked = MendRequest::from_json(asked).expect("a sound complaint");
+    /// let told = engine.mend(&asked, Options::default());
+    /// assert_eq!(told.causes[0].code, Cause::GapFilled);
+    /// ```
+    #[must_use]
+    pub fn mend(&self, request: &MendRequest, options: Options) -> MendAnswer {
+        mend::mend(&self.chooser, request, options)
+    }
+
+    /// Changes tried together, beside what is tied on now: each on what the one before left.
+    #[must_use]
+    pub fn mend_together(
+        &self,
+        request: &MendRequest,
+        options: Options,
+        tried: &[(Cause, Remedy)],
+    ) -> TogetherTold {
+        mend::together(&self.chooser, request, options, tried)
+    }
+
+    /// What of a box mends the causes that an answer found, by the first remedy of each that
+    /// something in the box is.
+    #[must_use]
+    pub fn mend_from_box(
+        &self,
+        request: &MendRequest,
+        options: Options,
+        found: (&MendAnswer, &[&Item]),
+    ) -> Vec<OwnDoing> {
+        mend::from_box(&self.chooser, request, options, found)
+    }
+
+    /// A question with a thing of a box tied on.
+    #[must_use]
+    pub fn tied_with(&self, question: &PickRequest, item: &Item) -> PickRequest {
+        put_on(question.clone(), item, false)
     }
 }

@@ -1,18 +1,15 @@
 //! A head in the hand, held need by need against what the question asks.
 
-use uom::si::{length::millimeter, mass::gram};
+use uom::si::length::millimeter;
 
-use crate::base::codes::{HookStyle, Judged, LowerBound, Point, UpperBound, Wire};
-use crate::base::{Mass, grams, maths};
+use crate::base::codes::{Judged, LowerBound, Point, UpperBound, Wire};
+use crate::base::{grams, maths};
 use crate::choose::decision::Decision;
-use crate::choose::needs::Needs;
-use crate::choose::rigged::Rigged;
 use crate::choose::rod::rod_most_g;
-use crate::choose::setting::Conditions;
+use crate::choose::tied_on::TiedOn;
 use crate::gear::hook::{self, hides};
-use crate::own_box::{HookNumber, NamedHook};
+use crate::own_box::NamedHook;
 use crate::question::HeadInHand;
-use crate::tables::ShapeRow;
 
 /// What a measure is in.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -76,55 +73,25 @@ fn at_most((need, measure): (Judged, Measure), has: f64, wanted: f64) -> Held {
 #[must_use]
 pub fn judge(d: &Decision<'_>, head: &HeadInHand) -> Vec<Held> {
     let on = d.on;
-    let shape = on.tables.shape(head.shape.unwrap_or(d.shape.code));
-    let hook = hook_of(d, head);
-    let hook_mass = hook
-        .as_ref()
-        .map_or_else(|| d.fit.measured.mass(), |h| h.measures.mass());
-    let mass = Mass::new::<gram>(head.g);
-    let mut found = weights(d, (shape, head), mass, hook_mass);
-    found.push(shape_here(d, shape));
-    if let Some(hook) = &hook {
+    let tied = TiedOn::new(d, Some(head));
+    let mut found = weights(&tied);
+    found.push(shape_here(&tied));
+    if let Some(hook) = tied.known_hook() {
         found.extend(hooks(d, hook));
     }
     if let Some(most) = rod_most_g(on.request, on.tables) {
-        let total = grams(mass + hook_mass + on.bait.mass());
-        found.push(at_most((Judged::RodTotal, Measure::Grams), total, most));
+        found.push(at_most(
+            (Judged::RodTotal, Measure::Grams),
+            tied.total_g(),
+            most,
+        ));
     }
     found
 }
 
-/// Its hook: what is known of it, else as is advised here; none where nothing is
-/// known of its measures.
-fn hook_of(d: &Decision<'_>, head: &HeadInHand) -> Option<NamedHook> {
-    let hook = &head.hook;
-    let number = hook.size.as_deref().and_then(HookNumber::parse);
-    let style = hook.style.unwrap_or(HookStyle::RoundBend);
-    let wire = hook.wire.unwrap_or(d.hook.wire);
-    let measured = (hook.gap_mm, hook.length_mm);
-    NamedHook::new(d.on.tables, number.as_ref(), style, measured, wire)
-}
-
 /// The ends of the window, for its shape, metal and hook.
-fn weights(
-    d: &Decision<'_>,
-    (shape, head): (&ShapeRow, &HeadInHand),
-    mass: Mass,
-    hook: Mass,
-) -> Vec<Held> {
-    let on = d.on;
-    let rigged = Rigged::new(&on.bait, hook, shape, on.rig.posture, on.tables);
-    let rigged = rigged.dragging(on.own_drag());
-    let conditions = Conditions {
-        material: head.material.unwrap_or(on.conditions.material),
-        ..on.conditions
-    };
-    let needs = Needs {
-        setting: on.setting(&conditions, d.school),
-        shapes: vec![rigged],
-        fall: &on.tables.conditions.fall,
-    };
-    let has = grams(mass);
+fn weights(tied: &TiedOn<'_>) -> Vec<Held> {
+    let (needs, has) = (&tied.needs, grams(tied.mass));
     let lower = LowerBound::ALL.iter().filter_map(|need| {
         let least = grams(needs.lower(*need)?);
         Some(at_least((of_lower(*need), Measure::Grams), has, least))
@@ -137,14 +104,9 @@ fn weights(
 }
 
 /// Its shape against the best for the place.
-fn shape_here(d: &Decision<'_>, shape: &ShapeRow) -> Held {
-    let c = &d.on.conditions;
-    let ranked = d.on.shapes.ranked(c.current_mps, d.on.wound_mps(c));
-    let best = ranked.first().map_or(0.0, |r| r.0);
-    let serves = d.on.tables.conditions.shape.serves;
-    let found = ranked.iter().find(|r| r.1.code == shape.code);
-    // A shape that is shut out here, or that this rig does not fish, has no place at all.
-    let has = found.map_or(best - 2.0 * serves, |r| r.0);
+fn shape_here(tied: &TiedOn<'_>) -> Held {
+    let serves = tied.d.on.tables.conditions.shape.serves;
+    let (has, (best, _)) = tied.shape_here();
     Held {
         need: Judged::ShapeHere,
         has,

@@ -10,6 +10,7 @@ pub mod gap_picture;
 mod gap_tasks;
 pub mod gaps;
 pub mod judge;
+pub mod mend;
 pub mod sink_tests;
 pub mod steps;
 pub mod tools;

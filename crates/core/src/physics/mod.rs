@@ -6,4 +6,5 @@ pub mod hold;
 pub mod least_squares;
 pub mod line;
 pub mod sink;
+pub mod strength;
 pub mod water;

@@ -17,11 +17,13 @@ macro_rules! code {
 
 mod fields;
 mod in_hand;
+mod mend;
 mod read;
 mod reader;
 
 pub use fields::{CODE_FIELDS, Codes, Fields, Loose, TEXT_FIELDS, field, flatten};
 pub use in_hand::{HeadInHand, HookInHand};
+pub use mend::MendRequest;
 
 use serde::{Deserialize, Serialize};
 

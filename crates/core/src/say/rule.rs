@@ -33,7 +33,7 @@ pub fn turns(per_second: f64) -> Arg {
 }
 
 /// A named number in the unit that its name ends with.
-fn named(name: &str, value: f64) -> Arg {
+pub(super) fn named(name: &str, value: f64) -> Arg {
     match name.rsplit('_').next() {
         Some("c") => Arg::Temperature(value),
         Some("m") => Arg::Distance(value),

@@ -5,14 +5,15 @@ use super::rig_row::RigRow;
 use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
-    Action, BaitForm, Basis, Bottom, BoxList, Clarity, Code, ColourView, Course, Cover, CurrentWay,
-    Direction, EyeTurn, FallBy, FishAt, Forage, HangCause, HeadColourView, HookSetView, HookStyle,
-    HookTemper, Judged, Keeper, LiftCause, Light, LineKind, LineView, LowerBound, Material, Mood,
-    MoveKind, Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits,
-    Species, SpringView, StandUpView, Term, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
+    Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Course, Cover,
+    CurrentWay, Direction, Effect, EyeTurn, FallBy, FishAt, Forage, Gauge, HangCause,
+    HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause, Light, LineKind,
+    LineView, LowerBound, Material, Mood, MoveKind, Phase, Plastic, Point, PointView, Power,
+    Pressure, Rig, School, Season, Shape, Sits, Species, SpringView, StandUpView, Standing,
+    Symptom, Term, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
 };
 use crate::base::limits;
-use crate::base::text::{catalogue, sentences};
+use crate::base::text::{catalogue, mend_sentences, sentences};
 use crate::base::{Ladder, UnitSystem, vocabulary};
 
 fn within(
@@ -37,7 +38,7 @@ fn within(
 pub(super) fn words() -> Result<(), DataError> {
     let all = catalogue();
     all.check_read()?;
-    for (code, holes) in sentences::ALL {
+    for (code, holes) in sentences::ALL.iter().chain(mend_sentences::ALL) {
         all.check(code, |hole| holes.contains(&hole))?;
     }
     macro_rules! lists {
@@ -49,16 +50,19 @@ pub(super) fn words() -> Result<(), DataError> {
         Basis,
         Bottom,
         BoxList,
+        Cause,
         Clarity,
         ColourView,
         Course,
         Cover,
         CurrentWay,
         Direction,
+        Effect,
         EyeTurn,
         FallBy,
         FishAt,
         Forage,
+        Gauge,
         HangCause,
         HeadColourView,
         HookSetView,
@@ -75,6 +79,7 @@ pub(super) fn words() -> Result<(), DataError> {
         Material,
         Mood,
         MoveKind,
+        Phase,
         Plastic,
         Point,
         PointView,
@@ -88,6 +93,8 @@ pub(super) fn words() -> Result<(), DataError> {
         Species,
         SpringView,
         StandUpView,
+        Standing,
+        Symptom,
         Tie,
         Toothy,
         Topic,

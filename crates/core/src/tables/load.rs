@@ -4,6 +4,7 @@
 use enum_map::EnumMap;
 
 use super::courses::{CourseTables, RawCourses};
+use super::mend::{MendTables, RawMend};
 use super::practice::{Practice, RawPracticeFile};
 use super::rig_row::RigRow;
 use super::rows::{BaitFile, ConditionFile, HookFile, LineFile, ShapeFile};
@@ -129,6 +130,7 @@ impl Tables {
         let raw: RawRules = read(RULES_DIR, RULES)?;
         let rules = Rules::read(&raw, named).map_err(|what| DataError::wrong(RULES_DIR, what))?;
         let courses: RawCourses = read("courses.toml", include_str!("../../data/courses.toml"))?;
+        let mend: RawMend = read("mend.toml", include_str!("../../data/mend.toml"))?;
         let rigs: Vec<RigRow> = RIGS
             .iter()
             .map(|text| read(RIGS_DIR, text))
@@ -142,6 +144,7 @@ impl Tables {
             courses: CourseTables::read(courses, &rules)?,
             practice: practices(&rules)?,
             rigs: total(RIGS_DIR, rigs, |r| r.code)?,
+            mend: MendTables::read(mend, &rules)?,
             rules,
         };
         tables.check()?;

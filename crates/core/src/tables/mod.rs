@@ -7,6 +7,7 @@
 mod check;
 mod courses;
 mod load;
+pub mod mend;
 mod practice;
 pub mod retrieve;
 mod rig_row;
@@ -18,6 +19,7 @@ pub mod when;
 use enum_map::EnumMap;
 
 pub use courses::{CourseRow, CourseTables, HandFactors, HandsRow, SwimRow};
+pub use mend::MendTables;
 pub use practice::{Practice, Way};
 pub use rig_row::*;
 pub use rows::*;
@@ -136,6 +138,8 @@ pub struct Tables {
     pub practice: EnumMap<Rig, Practice>,
     /// The rules that belong to no rig.
     pub rules: Rules,
+    /// What goes wrong, and why.
+    pub mend: MendTables,
 }
 
 impl Tables {

@@ -157,6 +157,17 @@ pub struct RawRule {
     unless: Option<toml::Table>,
 }
 
+impl RawRule {
+    /// A rule of another file, by its code and its conditions.
+    pub(super) fn new(code: String, when: toml::Table) -> Self {
+        Self {
+            code,
+            when,
+            unless: None,
+        }
+    }
+}
+
 /// A rule with what it gives, as it stands in a file.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]

@@ -12,7 +12,9 @@ use fluent_syntax::ast::{Entry, Expression, InlineExpression, Pattern, PatternEl
 const EN: &str = concat!(
     include_str!("../../../data/text/en.ftl"),
     "\n",
-    include_str!("../../../data/text/words.ftl")
+    include_str!("../../../data/text/words.ftl"),
+    "\n",
+    include_str!("../../../data/text/mend.ftl")
 );
 
 /// Why a catalogue cannot be used.

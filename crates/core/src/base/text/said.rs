@@ -7,6 +7,10 @@ use std::fmt::Write as _;
 use super::catalogue::{Message, Part, catalogue};
 use crate::base::{Dimension, UnitSystem, printed};
 
+/// An inch is this many millimetres, and a kilogram this many pounds (by definition).
+const MM_PER_INCH: f64 = 25.4;
+const LB_PER_KG: f64 = 2.204_622_621_8;
+
 /// A value in a sentence.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Arg {
@@ -16,6 +20,12 @@ pub enum Arg {
     FineSize(f64),
     /// A diameter in mm, to a hundredth, which every angler counts in mm.
     Millimetres(f64),
+    /// A small difference in mm, to a tenth, or a hundredth of an inch.
+    Slight(f64),
+    /// A pull in kg, or lb.
+    Pull(f64),
+    /// A share, in hundredths.
+    Percent(f64),
     /// A distance in m.
     Distance(f64),
     /// The same, two decimals finer.
@@ -133,6 +143,15 @@ impl Arg {
                 UnitSystem::Imperial => Dimension::Size.write(*mm, units, out),
             },
             Self::Millimetres(mm) => write!(out, "{} mm", printed(*mm, 2)),
+            Self::Slight(mm) => match units {
+                UnitSystem::Metric => write!(out, "{} mm", printed(*mm, 1)),
+                UnitSystem::Imperial => write!(out, "{} in", printed(*mm / MM_PER_INCH, 2)),
+            },
+            Self::Pull(kg) => match units {
+                UnitSystem::Metric => write!(out, "{} kg", printed(*kg, 1)),
+                UnitSystem::Imperial => write!(out, "{} lb", printed(*kg * LB_PER_KG, 1)),
+            },
+            Self::Percent(share) => write!(out, "{} %", printed(*share * 100.0, 0)),
             Self::Distance(m) => Dimension::Distance.write(*m, units, out),
             Self::FineDistance(m) => out.write_str(&Dimension::Distance.print_fine(*m, units)),
             Self::Speed(mps) => Dimension::Speed.write(*mps, units, out),

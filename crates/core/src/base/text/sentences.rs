@@ -2,22 +2,6 @@
 //! with the rules, in `data/rules` and `data/rigs`. A sentence whose holes in
 //! the catalogue are others fails `Tables::load`.
 
-use super::{Arg, Said};
-
-macro_rules! sentences {
-    ($($code:ident($($hole:ident),*);)+) => {
-        $(
-            #[doc = concat!("The sentence `", stringify!($code), "` of the catalogue.")]
-            #[must_use]
-            pub fn $code($($hole: Arg),*) -> Said {
-                Said { code: stringify!($code), args: vec![$((stringify!($hole), $hole)),*] }
-            }
-        )+
-        /// Code and holes of every one.
-        pub const ALL: &[(&str, &[&str])] = &[$((stringify!($code), &[$(stringify!($hole)),*])),+];
-    };
-}
-
 sentences! {
     words(words);
     fault_outside(name, least, most);

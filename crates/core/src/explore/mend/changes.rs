@@ -1,0 +1,187 @@
+//! A change, tried: whether it mends its measure, what it does to the rest, and what else it
+//! may bring.
+
+use enum_map::EnumMap;
+use uom::si::time::second;
+
+use super::force_gauges::drag_kg;
+use super::gauges::read;
+use super::reading::{Reading, weight_label};
+use super::remedies::tries;
+use super::tries::Try;
+use super::weight_gauges::lift_m;
+use crate::base::codes::{Effect, Gauge, Remedy, Symptom};
+use crate::base::text::Arg;
+use crate::base::{grams, plain};
+use crate::choose::rules::holds;
+use crate::choose::tied_on::TiedOn;
+use crate::choose::{Chooser, Options};
+use crate::gear::seat::PRESSED;
+use crate::physics::hold;
+
+/// What something was, and what it becomes.
+#[derive(Debug, Clone, PartialEq)]
+#[expect(missing_docs, reason = "plain")]
+pub struct Changed {
+    pub what: Effect,
+    pub now: Arg,
+    pub then: Arg,
+}
+
+/// A change that mends a cause.
+#[derive(Debug, Clone)]
+pub struct ChangeFound {
+    /// Which.
+    pub remedy: Remedy,
+    /// The question then, and what was changed to; none where it is done by hand.
+    pub tried: Option<Try>,
+    /// The measure then.
+    pub after: Option<Reading>,
+    /// What it does to the rest.
+    pub effects: Vec<Changed>,
+    /// Complaints that it may bring.
+    pub brings: Vec<Symptom>,
+    /// What its sentence is filled with.
+    pub holes: Vec<(&'static str, Arg)>,
+}
+
+/// Looks at what would be tied on after a change.
+pub fn after<R>(
+    chooser: &Chooser,
+    options: Options,
+    now: &TiedOn<'_>,
+    tried: &Try,
+    look: impl FnOnce(&TiedOn<'_>) -> R,
+) -> R {
+    if tried.head_alone {
+        return look(&TiedOn::new(now.d, tried.request.head.as_ref()));
+    }
+    let rig = tried.request.rig.unwrap_or(now.d.on.rig.code);
+    let on = chooser.rig_on(&tried.request, options, rig);
+    let decision = on.decide();
+    look(&TiedOn::new(&decision, tried.request.head.as_ref()))
+}
+
+/// Which measures lie beyond what is wanted.
+#[must_use]
+pub fn beyond(t: &TiedOn<'_>) -> EnumMap<Gauge, bool> {
+    EnumMap::from_fn(|gauge| read(gauge, t).is_some_and(|r| r.deviates()))
+}
+
+/// What of a rig is told before and after a change.
+fn told(t: &TiedOn<'_>) -> EnumMap<Effect, Arg> {
+    EnumMap::from_fn(|what| match what {
+        Effect::Head => Arg::Text(format!(
+            "{} {}",
+            weight_label(grams(t.mass)),
+            t.shape.code.label()
+        )),
+        Effect::Fall => Arg::Speed(t.needs.fall(&t.body).speed().value),
+        Effect::Felt => Arg::Percent(t.needs.felt_share(&t.body)),
+        Effect::Hook => Arg::Text(t.hook.label()),
+        Effect::Gap => {
+            let free = t.hook.measures.gap_mm - PRESSED * t.over_shank_mm();
+            Arg::Slight(free.max(0.0))
+        }
+        Effect::Total => Arg::Text(format!("{} g", plain(t.total_g(), 1))),
+        Effect::Cast => Arg::Distance(t.d.on.conditions.cast_m),
+    })
+}
+
+/// What differs between two rigs, of what is told.
+#[must_use]
+pub fn effects(now: &TiedOn<'_>, then: &TiedOn<'_>) -> Vec<Changed> {
+    let units = now.d.on.options.units;
+    let (before, after) = (told(now), told(then));
+    let differs = |(what, now): (Effect, Arg)| {
+        let then = after[what].clone();
+        (now.text(units) != then.text(units)).then_some(Changed { what, now, then })
+    };
+    before.into_iter().filter_map(differs).collect()
+}
+
+/// Complaints with a cause whose measure is beyond what is wanted after a change and was not
+/// before it.
+#[must_use]
+pub fn brings(was: &EnumMap<Gauge, bool>, then: &TiedOn<'_>) -> Vec<Symptom> {
+    let (is, facts) = (beyond(then), then.d.facts());
+    let symptoms = then.d.on.tables.mend.symptoms.iter();
+    let brought = symptoms.filter(|(_, suspects)| {
+        suspects
+            .iter()
+            .any(|s| s.gauge.is_some_and(|g| is[g] && !was[g]) && holds(&s.when, &facts))
+    });
+    brought.map(|(symptom, _)| symptom).collect()
+}
+
+/// The least change of a remedy that brings a measure within what is wanted, with the
+/// measure then; none where nothing that is tried does, or where it is done by hand.
+#[must_use]
+pub fn mending(
+    (remedy, gauge): (Remedy, Gauge),
+    (chooser, options): (&Chooser, Options),
+    now: &TiedOn<'_>,
+) -> Option<(Try, Reading)> {
+    tries(remedy, chooser, now)?.into_iter().find_map(|tried| {
+        let then = after(chooser, options, now, &tried, |t| read(gauge, t))?;
+        (!then.deviates()).then_some((tried, then))
+    })
+}
+
+/// A remedy for a cause: tried where the model knows it, else as it is done by hand. None
+/// where it is tried and does not mend the measure alone.
+#[must_use]
+pub fn change(
+    (remedy, gauge): (Remedy, Option<Gauge>),
+    (chooser, options): (&Chooser, Options),
+    (now, was): (&TiedOn<'_>, &EnumMap<Gauge, bool>),
+) -> Option<ChangeFound> {
+    let by_hand = tries(remedy, chooser, now).is_none();
+    if by_hand {
+        return Some(ChangeFound {
+            remedy,
+            tried: None,
+            after: None,
+            effects: Vec::new(),
+            brings: Vec::new(),
+            holes: holes(now),
+        });
+    }
+    let (tried, reading) = mending((remedy, gauge?), (chooser, options), now)?;
+    let (effects, brings) = after(chooser, options, now, &tried, |then| {
+        (effects(now, then), brings(was, then))
+    });
+    Some(ChangeFound {
+        remedy,
+        after: Some(reading),
+        effects,
+        brings,
+        holes: vec![("to", tried.to.clone())],
+        tried: Some(tried),
+    })
+}
+
+/// What the sentences of things done by hand are filled with.
+fn holes(t: &TiedOn<'_>) -> Vec<(&'static str, Arg)> {
+    let (d, mend) = (t.d, &t.d.on.tables.mend);
+    let down = t
+        .needs
+        .let_down(&t.body)
+        .time()
+        .map_or(0.0, |t| t.get::<second>());
+    let count = d.count_of(&t.body).unwrap_or(down);
+    let carried = hold::carried_m(d.on.conditions.current_mps, down);
+    let take_up = d.on.tables.rules.named.get("take_up_m").copied();
+    vec![
+        ("drag", Arg::Pull(drag_kg(t))),
+        ("count", Arg::Number(count.ceil().max(1.0), 0)),
+        ("take_up", Arg::Distance(take_up.unwrap_or_default())),
+        (
+            "exit",
+            Arg::Size(t.hook.measures.exit_mm(d.on.bait_depth_mm())),
+        ),
+        ("carried", Arg::Distance(carried)),
+        ("lift", Arg::Distance(lift_m(t, mend.way.lift_s))),
+        ("lift_s", Arg::Seconds(mend.way.lift_s)),
+    ]
+}

@@ -1,0 +1,67 @@
+//! Every measure by its code.
+
+use super::reading::Reading;
+use super::{
+    force_gauges as force, hook_gauges as hook, way_gauges as way, weight_gauges as weight,
+};
+use crate::base::codes::Gauge;
+use crate::choose::tied_on::TiedOn;
+
+/// Takes a measure; nothing where it is none for what is tied on.
+#[must_use]
+pub fn read(gauge: Gauge, t: &TiedOn<'_>) -> Option<Reading> {
+    match gauge {
+        Gauge::FreePressed => hook::free_pressed(t),
+        Gauge::EyeOverBait => hook::eye_over_bait(t),
+        Gauge::KeeperOffGap => hook::keeper_off_gap(t),
+        Gauge::HookShare => hook::hook_share(t),
+        Gauge::HookShareHeld => hook::hook_share_held(t),
+        Gauge::BendAtTail => hook::bend_at_tail(t),
+        Gauge::PointHidden => hook::point_hidden(t),
+        Gauge::KeeperHolds => hook::keeper_holds(t),
+        Gauge::TieAngle => hook::tie_angle(t),
+        Gauge::KnotOnRock => hook::knot_on_rock(t),
+        Gauge::Wedge => hook::wedge(t),
+        Gauge::WireToSink => force::wire_to_sink(t),
+        Gauge::RodToSink => force::rod_to_sink(t),
+        Gauge::PullOnWire => force::pull_on_wire(t),
+        Gauge::PullOnFlesh => force::pull_on_flesh(t),
+        Gauge::RodOnLeader => force::rod_on_leader(t),
+        Gauge::LeaderForCover => force::leader_for_cover(t),
+        Gauge::WireForLine => force::wire_for_line(t),
+        Gauge::LeaderSeen => force::leader_seen(t),
+        Gauge::TipForBait => force::tip_for_bait(t),
+        Gauge::TotalOverRod => force::total_over_rod(t),
+        Gauge::TotalUnderRod => force::total_under_rod(t),
+        Gauge::WeightCast => force::weight_cast(t),
+        Gauge::WeightFelt => weight::weight_felt(t),
+        Gauge::WeightHolds => weight::weight_holds(t),
+        Gauge::WeightToSpare => weight::weight_to_spare(t),
+        Gauge::WeightOnBait => weight::weight_on_bait(t),
+        Gauge::TimeDown => weight::time_down(t),
+        Gauge::PaceHeld => weight::pace_held(t),
+        Gauge::BowOfLine => weight::bow_of_line(t),
+        Gauge::FeltShare => weight::felt_share(t),
+        Gauge::Stretch => weight::stretch(t),
+        Gauge::Metal => weight::metal(t),
+        Gauge::Carried => weight::carried(t),
+        Gauge::LineDrag => weight::line_drag(t),
+        Gauge::TailMoment => weight::tail_moment(t),
+        Gauge::LineAngle => weight::line_angle(t),
+        Gauge::Upright => weight::upright(t),
+        Gauge::PaceUsual => way::pace_usual(t),
+        Gauge::PauseShare => way::pause_share(t),
+        Gauge::PauseSome => way::pause_some(t),
+        Gauge::LiftFall => way::lift_fall(t),
+        Gauge::RestAfter => way::rest_after(t),
+        Gauge::CastTime => way::cast_time(t),
+        Gauge::OverBottom => way::over_bottom(t),
+        Gauge::BaitForMood => way::bait_for_mood(t),
+        Gauge::BaitForMouth => way::bait_for_mouth(t),
+        Gauge::Slime => way::slime(t),
+        Gauge::WindOnTail => way::wind_on_tail(t),
+        Gauge::ShapeForPlace => way::shape_for_place(t),
+        Gauge::ShapeInCurrent => way::shape_in_current(t),
+        Gauge::RigForPlace => way::rig_for_place(t),
+    }
+}
