@@ -7,6 +7,7 @@ use yarrowfen_core::Options;
 use crate::ask::PickForm;
 use crate::ask::bench::BenchForm;
 use crate::ask::cast::{CastForm, FLAT};
+use crate::ask::mend::MendForm;
 
 /// What of a question a page's address holds.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -17,8 +18,18 @@ pub enum Carries {
     Cast,
     /// The bait and the hook.
     Bench,
+    /// The words of Pick, and what goes wrong.
+    Mend,
     /// Nothing; the menu leads back to the question asked last.
     Nothing,
+}
+
+impl Carries {
+    /// Whether it is the whole question.
+    #[must_use]
+    pub fn question(self) -> bool {
+        matches!(self, Self::Question | Self::Cast | Self::Mend)
+    }
 }
 
 /// A page.
@@ -66,6 +77,7 @@ pub const PAGES: &[Page] = &[
         Carries::Bench,
     ),
     page("cast", "/cast", "Cast", (Some('t'), true), Carries::Cast),
+    page("mend", "/mend", "Mend", (Some('m'), true), Carries::Mend),
     page("box", "/box", "Box", (Some('x'), true), Carries::Nothing),
     page(
         "waters",
@@ -146,7 +158,7 @@ impl Page {
         let query = match self.carries {
             _ if question.is_empty() => String::new(),
             Carries::Nothing => String::new(),
-            Carries::Question => question.to_owned(),
+            Carries::Question | Carries::Mend => question.to_owned(),
             // What Pick answers for is played over a flat of its depth first.
             Carries::Cast => format!("{question}&ground={FLAT}"),
             Carries::Bench => {
@@ -185,6 +197,7 @@ pub fn carried(address: &str, before: Options, changes: &[(&str, &str)]) -> Stri
             }
         }
         Carries::Cast => CastForm::from_query(query, before).query_with(changes),
+        Carries::Mend => MendForm::from_query(query, before).query_with(changes),
         Carries::Bench => {
             if !changes.iter().any(|c| c.0 == "units") {
                 return address.to_owned();

@@ -11,7 +11,7 @@ use yarrowfen_core::base::codes::{Bottom, Cover, Mood, Rig, Season, Species};
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_pages::ask::PickForm;
-use yarrowfen_pages::page::{self, Held};
+use yarrowfen_pages::page::{self, Held, MendHeld};
 use yarrowfen_pages::reader::{Reader, Theme};
 use yarrowfen_pages::reply::{Part, Reply};
 use yarrowfen_pages::site::{self, PAGES, Page};
@@ -50,6 +50,7 @@ fn visit(address: &str, units: UnitSystem) -> Option<Reply> {
         "how" => page::how(engine, &reader, query),
         "cast" => page::cast(engine, &reader, query, false, Part::Whole),
         "count" => page::count(engine, &reader, query, &[], None),
+        "mend" => page::mend(engine, &reader, query, MendHeld::default(), Part::Whole),
         "bench" => page::bench(engine, &reader, query, None, Part::Whole).unwrap(),
         "bench_print" => page::bench_print(engine, &reader, query),
         "words" => page::words(engine, &reader),
@@ -136,7 +137,7 @@ proptest! {
     fn a_change_of_units_keeps_the_question_of_each_page(asked in asked()) {
         let (metric, imperial) = (reader(UnitSystem::Metric).options, reader(UnitSystem::Imperial).options);
         let form = PickForm::from_request(&asked, metric);
-        for page in PAGES.iter().filter(|p| matches!(p.carries, site::Carries::Question | site::Carries::Cast)) {
+        for page in PAGES.iter().filter(|p| p.carries.question()) {
             let here = page.with(&form.query());
             near(&asked, &question(&here, UnitSystem::Metric), page.name);
             let there = site::carried(&here, metric, &[("units", "imperial")]);
@@ -155,7 +156,7 @@ proptest! {
     #[test]
     fn the_menu_of_each_page_leads_back_to_its_question(asked in asked(), units in select(UnitSystem::ALL)) {
         let form = PickForm::from_request(&asked, reader(units).options);
-        for page in PAGES.iter().filter(|p| matches!(p.carries, site::Carries::Question | site::Carries::Cast)) {
+        for page in PAGES.iter().filter(|p| p.carries.question()) {
             let Some(reply) = visit(&page.with(&form.query()), units) else { continue };
             prop_assert_eq!(reply.status, 200, "{}", page.name);
             let body = unescaped(&reply.body);
@@ -182,7 +183,7 @@ fn each_page_with_an_address_of_its_own_is_shown_in_both_units() {
             }
         }
     }
-    assert_eq!(shown, 20, "ten pages need nothing held");
+    assert_eq!(shown, 22, "eleven pages need nothing held");
 }
 
 /// The page holds each reason, note and caution of the answer, and no other.
@@ -221,4 +222,38 @@ fn pick_shows_each_code_that_the_answer_holds_and_no_other() {
         }
     }
     assert!(seen.len() > 40, "{} codes tried", seen.len());
+}
+
+/// Mend shows each cause of the answer under its code with how it stands, in its order, and
+/// the cautions; a word that cannot be read keeps what was typed and says so.
+#[test]
+fn mend_shows_each_cause_as_the_answer_has_it() {
+    use yarrowfen_core::base::codes::Symptom;
+    use yarrowfen_pages::ask::mend::MendForm;
+    let water = "rig=shaky_head&depth=9+m&bottom=chunk_rock&wind=5+m/s&head_weight=3/16+oz&head_eye=in_line&head_post=7+mm";
+    for symptom in Symptom::ALL {
+        let query = format!("{water}&symptom={}&found=dull_point:yes", symptom.code());
+        let reader = reader(UnitSystem::Metric);
+        let reply = visit(&format!("/mend?{query}"), UnitSystem::Metric).unwrap();
+        assert_eq!(reply.status, 200, "{}", symptom.code());
+        let asked = MendForm::from_query(&query, reader.options)
+            .read(&ENGINE)
+            .unwrap();
+        let told = ENGINE.mend(&asked, reader.options);
+        let causes = told.causes.iter().map(|c| (c.code.code(), c.says.code()));
+        let codes = each_between(&reply.body, "data-code=\"", '"');
+        let standings = each_between(&reply.body, "data-standing=\"", '"');
+        let shown: Vec<_> = codes.iter().copied().zip(standings).collect();
+        assert_eq!(shown, causes.collect::<Vec<_>>(), "{}", symptom.code());
+        let cautions: Vec<_> = told.cautions.iter().map(|c| c.code.to_string()).collect();
+        assert_eq!(codes[shown.len()..], cautions, "{}", symptom.code());
+        // It comes back as it is, in the other units too.
+        let here = unescaped(each_between(&reply.body, "name=\"back\" value=\"", '"')[0]);
+        let again = site::carried(&here, reader.options, &[("units", "imperial")]);
+        let reply = visit(&again, UnitSystem::Imperial).unwrap();
+        assert!(reply.body.contains(symptom.label()), "{again}");
+    }
+    let bad = visit("/mend?depth=deep&symptom=tired", UnitSystem::Metric).unwrap();
+    assert_eq!(bad.status, 422);
+    assert!(bad.body.contains("value=\"deep\"") && bad.body.contains("choose what goes wrong"));
 }

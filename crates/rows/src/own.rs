@@ -3,6 +3,7 @@
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::codes::Symptom;
 use yarrowfen_core::own_box::{BoxList, Item};
 
 /// A thing of a box, as it is kept.
@@ -61,6 +62,32 @@ pub struct NewSink {
 pub struct Sink {
     pub id: Uuid,
     pub test: NewSink,
+    pub made_at: OffsetDateTime,
+}
+
+/// What was tried against a complaint.
+#[derive(Debug, Clone, PartialEq)]
+pub struct NewMendTry {
+    /// The complaint.
+    pub symptom: Symptom,
+    /// Cause and remedy of each change, `cause:remedy`, with a comma between.
+    pub tried: String,
+    /// The same in words.
+    pub said: String,
+    /// The complaint as a query string.
+    pub query: String,
+    /// Whether it helped; none where that was not said yet.
+    pub helped: Option<bool>,
+    /// When; none is now.
+    pub made_at: Option<OffsetDateTime>,
+}
+
+/// The same with its id.
+#[derive(Debug, Clone)]
+#[expect(missing_docs, reason = "plain")]
+pub struct MendTry {
+    pub id: Uuid,
+    pub new: NewMendTry,
     pub made_at: OffsetDateTime,
 }
 

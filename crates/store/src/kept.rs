@@ -117,8 +117,29 @@ pub(crate) async fn insert(
     Ok(())
 }
 
+/// Makes the row of an owner who keeps something for the first time: a browser's, or the
+/// demo's.
+pub(crate) async fn owner_row(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+) -> Result<(), StoreError> {
+    let kind = if owner == DEMO_OWNER {
+        "demo"
+    } else {
+        "browser"
+    };
+    sqlx::query!(
+        "insert into owners (id, kind) values ($1, $2) on conflict do nothing",
+        owner.0,
+        kind
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
 /// Locks the owner's row, so that two requests at once cannot both pass the quota.
-async fn lock(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+pub(crate) async fn lock(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
     sqlx::query!("select id from owners where id = $1 for update", owner.0)
         .fetch_one(connection)
         .await?;
@@ -151,18 +172,7 @@ impl Store {
     pub async fn keep_pick(&self, owner: OwnerId, new: &NewKept<'_>) -> Result<Uuid, StoreError> {
         let id = Uuid::new_v4();
         let mut tx = self.pool.begin().await?;
-        let kind = if owner == DEMO_OWNER {
-            "demo"
-        } else {
-            "browser"
-        };
-        sqlx::query!(
-            "insert into owners (id, kind) values ($1, $2) on conflict do nothing",
-            owner.0,
-            kind
-        )
-        .execute(&mut *tx)
-        .await?;
+        owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
         insert(&mut tx, id, owner, None, new).await?;
         within_quota(&mut tx, owner).await?;

@@ -8,6 +8,7 @@ mod error;
 mod headings;
 mod imports;
 mod kept;
+mod mends;
 mod shared;
 mod sinks;
 mod tackle;
@@ -25,7 +26,7 @@ pub use whole::Whole;
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
     Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptAsks, KeptPicks, KeptSort,
-    KeptText, NewSink, Owned, OwnerId, Sink, TextFault, Water,
+    KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, Sink, TextFault, Water,
 };
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};

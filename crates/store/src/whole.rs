@@ -4,11 +4,13 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 
 use crate::kept::{insert as insert_kept, within_quota};
+use crate::mends::insert as insert_mend;
 use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
 use crate::{
-    Change, Kept, NewKept, NewSink, NewWater, Owned, OwnerId, Sink, State, Store, StoreError, Water,
+    Change, Kept, MendTry, NewKept, NewMendTry, NewSink, NewWater, Owned, OwnerId, Sink, State,
+    Store, StoreError, Water,
 };
 
 /// All that an owner has here.
@@ -24,6 +26,8 @@ pub struct Whole {
     pub unreadable: usize,
     /// The sink tests, oldest first.
     pub sinks: Vec<Sink>,
+    /// What was tried against complaints, oldest first.
+    pub mends: Vec<MendTry>,
 }
 
 impl Store {
@@ -34,12 +38,15 @@ impl Store {
     pub async fn whole_of(&self, owner: OwnerId) -> Result<Whole, StoreError> {
         let mut kept = self.kept_picks(owner).await?;
         kept.picks.reverse();
+        let mut mends = self.mend_tries(owner).await?;
+        mends.reverse();
         Ok(Whole {
             items: self.box_of(owner).await?,
             waters: self.waters(owner).await?,
             kept: kept.picks,
             unreadable: kept.unreadable,
             sinks: self.sinks(owner).await?,
+            mends,
         })
     }
 
@@ -53,7 +60,7 @@ impl Store {
         items: &[State],
         waters: &[NewWater<'_>],
         kept: &[(OffsetDateTime, NewKept<'_>)],
-        sinks: &[NewSink],
+        (sinks, mends): (&[NewSink], &[NewMendTry]),
     ) -> Result<Change, StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
@@ -67,6 +74,9 @@ impl Store {
         }
         for sink in sinks {
             insert_sink(&mut tx, owner, sink).await?;
+        }
+        for new in mends {
+            insert_mend(&mut tx, owner, new).await?;
         }
         within_quota(&mut tx, owner).await?;
         tx.commit().await?;

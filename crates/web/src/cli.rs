@@ -10,6 +10,7 @@ use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
 use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use crate::config::{Config, database_url};
@@ -33,6 +34,19 @@ enum Command {
         /// Print every rule considered, taken or not, in place of the answer; with --lines, as JSON within it.
         #[arg(long)]
         explain: bool,
+        /// Units of the texts: metric or imperial.
+        #[arg(long, default_value = "metric", value_parser = units)]
+        units: UnitSystem,
+        /// Weights that are sold: oz or g.
+        #[arg(long, default_value = "oz", value_parser = ladder)]
+        ladder: Ladder,
+    },
+    /// Say what goes wrong, why, and what mends it, for a JSON complaint from standard input;
+    /// needs no database.
+    Mend {
+        /// One complaint a line, one answer a line, in order.
+        #[arg(long)]
+        lines: bool,
         /// Units of the texts: metric or imperial.
         #[arg(long, default_value = "metric", value_parser = units)]
         units: UnitSystem,
@@ -81,6 +95,18 @@ pub fn run(cli: Cli) -> ExitCode {
                 ..Options::default()
             },
         ),
+        Command::Mend {
+            lines,
+            units,
+            ladder,
+        } => mend(
+            lines,
+            Options {
+                units,
+                ladder,
+                ..Options::default()
+            },
+        ),
         Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
         Command::Serve => serve(),
         Command::Migrate => with_store(false),
@@ -121,7 +147,7 @@ fn answer(
 fn pick(lines: bool, options: Options) -> Result<ExitCode, Failure> {
     let engine = Engine::new()?;
     if lines {
-        return pick_lines(&engine, options);
+        return each_line(|line| answer(&engine, line, options));
     }
     let mut text = Vec::new();
     std::io::stdin().lock().read_to_end(&mut text)?;
@@ -155,7 +181,10 @@ fn print_considered(a: &yarrowfen_core::Answer) -> Result<(), Failure> {
     Ok(())
 }
 
-fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {
+/// Answers line by line: bad ones with their faults, in their place.
+fn each_line<A: serde::Serialize>(
+    answer: impl Fn(&[u8]) -> Result<A, Vec<FieldError>>,
+) -> Result<ExitCode, Failure> {
     let mut out = std::io::BufWriter::new(std::io::stdout().lock());
     let mut bad = false;
     for line in std::io::stdin().lock().split(b'\n') {
@@ -163,7 +192,7 @@ fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {
         if line.iter().all(u8::is_ascii_whitespace) {
             continue;
         }
-        match answer(engine, &line, options) {
+        match answer(&line) {
             Ok(a) => serde_json::to_writer(&mut out, &a)?,
             Err(faults) => {
                 bad = true;
@@ -178,6 +207,21 @@ fn pick_lines(engine: &Engine, options: Options) -> Result<ExitCode, Failure> {
     } else {
         ExitCode::SUCCESS
     })
+}
+
+fn mend(lines: bool, options: Options) -> Result<ExitCode, Failure> {
+    let engine = Engine::new()?;
+    let answer =
+        |text: &[u8]| MendRequest::from_json(text).map(|asked| engine.mend(&asked, options));
+    if lines {
+        return each_line(answer);
+    }
+    let mut text = Vec::new();
+    std::io::stdin().lock().read_to_end(&mut text)?;
+    match answer(&text) {
+        Ok(told) => print_json(&told).map(|()| ExitCode::SUCCESS),
+        Err(faults) => print_json(&Faults::from(faults)).map(|()| BAD_INPUT.into()),
+    }
 }
 
 fn serve() -> Result<ExitCode, Failure> {

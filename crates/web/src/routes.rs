@@ -7,6 +7,7 @@ pub mod cast;
 pub mod count;
 pub mod gaps;
 pub mod kept;
+pub mod mend;
 pub mod photo;
 pub mod pick;
 pub mod prefs;
@@ -93,12 +94,16 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/count/book", web::post().to(count::book))
             .route("/count/{id}/strike", web::post().to(count::strike))
             .route("/words", web::get().to(words::page))
+            .route("/mend", web::get().to(mend::page))
+            .route("/mend/write", web::post().to(mend::write))
+            .route("/mend/{id}/helped", web::post().to(mend::helped))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))
             .route("/waters/{id}/delete", web::post().to(waters::delete))
             .route("/waters/{id}/restore", web::post().to(waters::restore))
             .route("/api/v1/pick", web::post().to(api::pick))
+            .route("/api/v1/mend", web::post().to(api::mend))
             .route("/api/v1/box", web::get().to(tackle::list_json))
             .route("/api/v1/box/pick", web::post().to(tackle::pick_json))
             .route("/api/v1/openapi.json", web::get().to(api::openapi))

@@ -32,6 +32,26 @@ fn a_request_is_answered_with_exit_code_0() {
 }
 
 #[test]
+fn a_complaint_is_answered_and_a_bad_one_ends_with_exit_code_2() {
+    let out = run(
+        &["mend"],
+        br#"{"symptom":"lifeless","question":{"rig":"hover"}}"#,
+    );
+    assert_eq!(out.status.code(), Some(0));
+    assert_eq!(json(&out.stdout)["rig"], "hover");
+    let lines = b"{\"symptom\":\"swept_away\"}\n\n{\"symptom\":3}\n";
+    let out = run(&["mend", "--lines", "--units", "imperial"], lines);
+    assert_eq!(out.status.code(), Some(2));
+    let told: Vec<Value> = out
+        .stdout
+        .split(|b| *b == b'\n')
+        .filter(|l| !l.is_empty())
+        .map(json)
+        .collect();
+    assert!(told[0]["causes"].is_array() && told[1]["error"]["field"] == "symptom");
+}
+
+#[test]
 fn a_bad_request_ends_with_exit_code_2_and_names_every_field() {
     let out = run(
         &["pick"],

@@ -135,6 +135,9 @@ pub struct Measured {
     /// In what.
     #[serde(default)]
     pub unit: Text,
+    /// How far it lies beyond what is wanted, in parts of what speaks fully; negative within.
+    #[serde(default)]
+    pub beyond: f64,
     /// In words, in the reader's units.
     #[serde(default)]
     pub text: Text,
@@ -245,5 +248,6 @@ pub struct MeasureThen {
     pub cause: Cause,
     pub gauge: Gauge,
     pub text: Text,
+    pub wanted: Text,
     pub mended: bool,
 }

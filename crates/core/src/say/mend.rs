@@ -5,80 +5,23 @@ use std::collections::BTreeMap;
 use serde_json::Value;
 
 use crate::answer::mend::{
-    EffectTold, MeasureThen, Measured, MendAnswer, MendAsk, MendCause, MendChange, TiedOnTold,
-    TogetherTold, WantedOf,
+    EffectTold, MeasureThen, MendAnswer, MendAsk, MendCause, MendChange, TiedOnTold, TogetherTold,
 };
 use crate::answer::{Coded, Text};
 use crate::base::codes::{Gauge, Remedy, Standing};
 use crate::base::text::{Arg, Said, capital, catalogue, fill, labels, mend_sentences as say};
-use crate::base::{UnitSystem, grams, plain, round};
+use crate::base::{UnitSystem, grams, round};
 use crate::choose::tied_on::{TiedOn, Unknown};
 use crate::explore::mend::{
-    CauseFound, ChangeFound, Changed, Complaint, MendFound, Reading, Together, Wanted, weight_label,
+    CauseFound, ChangeFound, Changed, Complaint, MendFound, Together, weight_label,
 };
 use crate::question::PickRequest;
-use crate::tables::mend::{GaugeRow, remedy_sentence};
+use crate::tables::mend::remedy_sentence;
 use crate::tables::rules::Rule;
 use std::borrow::Cow;
+
+use super::measured::{measured, then_told};
 use uom::si::length::millimeter;
-
-/// A number in the unit of its gauge, in the reader's units.
-fn amount(row: &GaugeRow, gauge: Gauge, value: f64) -> Arg {
-    let with = |places: usize| Arg::Text(format!("{} {}", plain(value, places), row.unit));
-    match row.unit.as_str() {
-        "mm" if matches!(
-            gauge,
-            Gauge::WireToSink | Gauge::LeaderSeen | Gauge::LineDrag
-        ) =>
-        {
-            Arg::Millimetres(value)
-        }
-        "mm" if matches!(gauge, Gauge::BaitForMood | Gauge::BaitForMouth) => Arg::Size(value),
-        "mm" => Arg::Slight(value),
-        "%" => Arg::Percent(value),
-        "kg" => Arg::Pull(value),
-        "s" => Arg::Seconds(value),
-        "m" => Arg::Distance(value),
-        "m/s" if gauge == Gauge::WindOnTail => Arg::Wind(value),
-        "m/s" => Arg::Speed(value),
-        "°" => Arg::Text(format!("{}°", plain(value, 0))),
-        "yes/no" => Arg::Text(String::new()),
-        "" => Arg::Number(value, 2),
-        "N mm" => with(2),
-        _ => with(1),
-    }
-}
-
-/// A measure and what is wanted of it.
-fn measured(
-    rows: &crate::tables::MendTables,
-    (gauge, reading): &(Gauge, Reading),
-    units: UnitSystem,
-) -> (Measured, WantedOf) {
-    let row = &rows.gauges[*gauge];
-    let text = |value: f64| amount(row, *gauge, value);
-    let measure = Measured {
-        code: *gauge,
-        value: round(reading.value, 4),
-        unit: row.unit.clone().into(),
-        text: text(reading.value).text(units).into(),
-    };
-    let (from, to, said) = match reading.wanted {
-        Wanted::To(most) => (None, Some(most), say::wanted_to(text(most))),
-        Wanted::From(least) => (Some(least), None, say::wanted_from(text(least))),
-    };
-    let yes_no = row.unit == "yes/no";
-    let wanted = WantedOf {
-        from: from.map(|v| round(v, 4)),
-        to: to.map(|v| round(v, 4)),
-        text: if yes_no {
-            Text::Borrowed("")
-        } else {
-            said.text(units)
-        },
-    };
-    (measure, wanted)
-}
 
 /// What a remedy says.
 fn remedy(code: Remedy, holes: &[(&'static str, Arg)], units: UnitSystem) -> Text {
@@ -144,18 +87,22 @@ fn sets(was: &PickRequest, is: &PickRequest) -> BTreeMap<String, Value> {
 fn change(
     t: &TiedOn<'_>,
     asked: &PickRequest,
-    gauge: Option<Gauge>,
+    (gauge, wanted): (Option<Gauge>, &str),
     found: ChangeFound,
 ) -> MendChange {
     let units = t.d.on.options.units;
     let rows = &t.d.on.tables.mend;
     let then = found.after.zip(gauge).map(|(r, g)| (g, r));
-    let told = then.as_ref().map(|then| measured(rows, then, units).0);
+    let told = then
+        .as_ref()
+        .map(|then| measured(rows, then, t.d.on.options));
+    let moved = told.as_ref().is_some_and(|t| t.1.text != wanted);
+    let leads_to = told.as_ref().map(|t| then_told(t, moved));
     MendChange {
         code: found.remedy,
         text: remedy(found.remedy, &found.holes, units),
-        leads_to: told.as_ref().map_or(Text::Borrowed(""), |m| m.text.clone()),
-        value: told.map(|m| m.value),
+        leads_to: leads_to.unwrap_or_default(),
+        value: told.map(|t| t.0.value),
         tried: found.tried.is_some(),
         sets: found
             .tried
@@ -213,17 +160,16 @@ fn cause(t: &TiedOn<'_>, asked: &PickRequest, found: CauseFound) -> MendCause {
     let told = found
         .reading
         .as_ref()
-        .map(|r| measured(&t.d.on.tables.mend, r, units));
+        .map(|r| measured(&t.d.on.tables.mend, r, t.d.on.options));
     let why = found.reading.as_ref().map(|r| r.1.saw.text(units));
     let ask = ask(&found, units);
     let gauge = found.reading.as_ref().map(|r| r.0);
     let deviating = found.reading.as_ref().is_some_and(|r| r.1.deviates());
     let tried = found.changes.iter().any(|c| c.tried.is_some());
     let cannot = deviating && found.turns_on.is_none() && !tried;
-    let mut changes = found
-        .changes
-        .into_iter()
-        .map(|c| change(t, asked, gauge, c));
+    let wanted_now = told.as_ref().map_or("", |t| t.1.text.as_ref()).to_owned();
+    let now = (gauge, wanted_now.as_str());
+    let mut changes = found.changes.into_iter().map(|c| change(t, asked, now, c));
     let first = changes.next();
     let (measure, wanted) = told.unzip();
     MendCause {
@@ -361,11 +307,12 @@ pub fn together(now: &TiedOn<'_>, then: &TiedOn<'_>, found: Together) -> Togethe
     let rows = &now.d.on.tables.mend;
     let measures = found.readings.into_iter().map(|(cause, gauge, reading)| {
         let mended = !reading.deviates();
-        let text = measured(rows, &(gauge, reading), units).0.text;
+        let told = measured(rows, &(gauge, reading), now.d.on.options);
         MeasureThen {
+            wanted: told.1.text,
             cause,
             gauge,
-            text,
+            text: told.0.text,
             mended,
         }
     });

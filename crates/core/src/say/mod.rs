@@ -11,6 +11,7 @@ mod head;
 mod hook;
 mod judged;
 mod line;
+mod measured;
 mod mend;
 mod own_box;
 mod rank;

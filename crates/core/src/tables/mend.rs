@@ -10,8 +10,8 @@ use super::rows::{Curve, row};
 use super::rules::{RawRule, Rule, Rules};
 use super::when::When;
 use crate::base::codes::{
-    BaitForm, Bottom, Cause, Gauge, Keeper, LineKind, Phase, Plastic, Power, Remedy, Shape,
-    Symptom, Tie,
+    BaitForm, Bottom, Cause, Gauge, Judged, Keeper, LineKind, Phase, Plastic, Power, Remedy, Shape,
+    Sits, Symptom, Tie,
 };
 use crate::base::text::catalogue;
 
@@ -124,6 +124,8 @@ pub(super) struct RawMend {
     gauges: EnumMap<Gauge, GaugeRow>,
     causes: EnumMap<Cause, CauseRow>,
     symptoms: EnumMap<Symptom, Vec<RawSuspect>>,
+    leads: EnumMap<Judged, Symptom>,
+    sits_leads: EnumMap<Sits, Symptom>,
     caution: Vec<RawCaution>,
 }
 
@@ -165,6 +167,8 @@ pub struct MendTables {
     pub gauges: EnumMap<Gauge, GaugeRow>,
     pub causes: EnumMap<Cause, CauseRow>,
     pub symptoms: EnumMap<Symptom, Vec<Suspect>>,
+    pub leads: EnumMap<Judged, Symptom>,
+    pub sits_leads: EnumMap<Sits, Symptom>,
     pub cautions: Vec<MendCaution>,
 }
 
@@ -227,6 +231,8 @@ impl MendTables {
             gauges: raw.gauges,
             causes,
             symptoms,
+            leads: raw.leads,
+            sits_leads: raw.sits_leads,
         };
         read.check().map_err(wrong)?;
         Ok(read)

@@ -42,6 +42,33 @@ pub struct BenchAsked {
     pub at_mm: f64,
 }
 
+impl BenchAsked {
+    /// Bait, hook and head as words of Pick.
+    #[must_use]
+    pub fn question(&self) -> String {
+        let mut out = form_urlencoded::Serializer::new(String::new());
+        let mm = |v: f64| format!("{} mm", plain(v, 2));
+        out.append_pair("rig", self.rig.code())
+            .append_pair("form", self.bait.form.code())
+            .append_pair("length", &mm(self.bait.length_mm))
+            .append_pair("plastic", self.bait.plastic.code())
+            .append_pair("head_shape", self.head.0.code())
+            .append_pair("head_style", self.hook.style.code())
+            .append_pair("head_gap", &mm(self.hook.measures.gap_mm))
+            .append_pair("head_length", &mm(self.hook.measures.length_mm));
+        if let Some(body) = self.bait.body_mm {
+            out.append_pair("body", &mm(body));
+        }
+        if let Some(number) = &self.hook.number {
+            out.append_pair("head_hook", number.as_str());
+        }
+        if let Some(weight) = HeadWeight::from_grams(self.head.1) {
+            out.append_pair("head_weight", &weight.label());
+        }
+        out.finish()
+    }
+}
+
 /// How far a hook may be drawn along the bait, mm.
 const AT: Limit = Limit {
     field: "at",

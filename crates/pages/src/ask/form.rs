@@ -170,6 +170,25 @@ impl PickForm {
         self.raw[place].as_deref().map_or("", str::trim)
     }
 
+    /// The same without the words of a group of the contract.
+    #[must_use]
+    pub fn without(&self, group: &str) -> Self {
+        let mut form = self.clone();
+        for (word, raw) in WORDS.iter().zip(&mut form.raw) {
+            if word.field.starts_with(group) {
+                *raw = None;
+            }
+        }
+        form
+    }
+
+    /// Writes a word as if it had been typed.
+    pub fn set(&mut self, key: &str, text: &str) {
+        if let Some(at) = place(key) {
+            self.raw[at] = Some(Cow::Owned(text.to_owned()));
+        }
+    }
+
     /// What was typed at a word.
     #[must_use]
     pub fn typed(&self, key: &str) -> &str {

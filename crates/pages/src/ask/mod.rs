@@ -6,6 +6,7 @@ pub mod bench;
 pub mod bottom;
 pub mod cast;
 mod form;
+pub mod mend;
 pub mod photo;
 mod words;
 
@@ -83,6 +84,9 @@ pub fn range(text: &str) -> Option<(String, String)> {
     Some((from, to.to_owned()))
 }
 
+/// Ends what a sentence shows for a number that was left out and is assumed: `10 mm?`.
+pub const ASSUMED: char = '?';
+
 /// Words that the sentence shows for a number that was left out, and that a
 /// reader may type for the same.
 fn is_blank(word: &Word, text: &str) -> bool {
@@ -90,7 +94,7 @@ fn is_blank(word: &Word, text: &str) -> bool {
         word.kind,
         Kind::Number(_, Need::May) | Kind::Weight | Kind::HookNumber
     );
-    may && matches!(text, "" | "unknown" | "none" | "usual")
+    may && (matches!(text, "" | "unknown" | "none" | "usual") || text.ends_with(ASSUMED))
 }
 
 /// The kind of quantity of a word that carries a unit.

@@ -2,10 +2,10 @@
 //! contract, what a newcomer finds there.
 
 use yarrowfen_core::base::codes::{
-    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
-    HookSetView, HookStyle, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic,
-    PointView, Power, Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView,
-    Toothy, Wire,
+    BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, EyeTurn, FishAt, Forage,
+    HeadColourView, HookSetView, HookStyle, HookTemper, Keeper, Light, LineKind, LineView,
+    Material, Mood, Plastic, PointView, Power, Pressure, Rig, School, Season, Shape, Species,
+    SpringView, StandUpView, Tie, Toothy, Wire,
 };
 use yarrowfen_core::base::limits::{self, Limit};
 
@@ -328,6 +328,34 @@ pub const WORDS: &[Word] = words![
         "head.material",
         "Its material",
         codes!(Material),
+        ""
+    ),
+    (
+        "head_tie",
+        "head.tie",
+        "Where its line is tied",
+        codes!(Tie),
+        ""
+    ),
+    (
+        "head_eye",
+        "head.eye",
+        "How its eye is turned",
+        codes!(EyeTurn),
+        ""
+    ),
+    (
+        "head_post",
+        limits::HEAD_POST.field,
+        "Height of its eye over the shank",
+        Kind::Number(&limits::HEAD_POST, Need::May),
+        ""
+    ),
+    (
+        "head_keeper",
+        "head.keeper",
+        "Its keeper",
+        codes!(Keeper),
         ""
     ),
     (

@@ -5,6 +5,7 @@ pub mod bench;
 pub mod cast;
 pub mod column;
 pub mod head;
+pub mod mend;
 pub mod ruler;
 pub mod run;
 pub mod section;

@@ -94,7 +94,10 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
     let question = form.query();
     let here = format!("/?{question}");
     let frame = frame("pick", reader, (&form, &question), here.clone());
-    let page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
+    let mut page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
+    if let Some(view) = &mut page.view {
+        view.leads = Some((question.clone(), engine.tables().mend.leads));
+    }
     let reply = match part {
         Part::Whole => Reply::page(code, &page)?,
         Part::Changed => Reply::page(code, &page.as_pick())?.at_address(here),

@@ -1,8 +1,9 @@
 //! An answer as it is shown, on Pick and where it was kept.
 
+use enum_map::EnumMap;
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::answer::{Answer, JudgedNeed, Reason, Switch, Text};
-use yarrowfen_core::base::codes::{BaitForm, Rig, TurnTo};
+use yarrowfen_core::base::codes::{BaitForm, Judged, Rig, Symptom, TurnTo};
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 
 use super::describe::{Described, describe};
@@ -10,6 +11,7 @@ use super::keep::KeepForm;
 use super::ladder::{RungView, ladder, short};
 use super::terms::Terms;
 use crate::ask::PickForm;
+use crate::ask::mend::led;
 use crate::draw::column::{Column, column};
 use crate::draw::head::{HeadDrawing, head};
 
@@ -83,6 +85,9 @@ pub struct AnswerView {
     pub step_words: Vec<String>,
     /// For keeping it; none on an answer that is kept already.
     pub keep: Option<KeepForm>,
+    /// The question as a query string, and what a need that fails is complained of as; none on
+    /// an answer that is kept already.
+    pub leads: Option<(String, EnumMap<Judged, Symptom>)>,
 }
 
 /// Reasons that stand beside the ladder.
@@ -166,6 +171,7 @@ impl AnswerView {
             baits: a.bait_switches.iter().map(switch_words).collect(),
             step_words,
             keep: None,
+            leads: None,
             asked: describe(request, units),
             units,
             a,
@@ -190,6 +196,21 @@ impl AnswerView {
         let mut all: Vec<_> = self.a.judged.iter().filter(|j| j.margin < 9.0).collect();
         all.sort_by(|a, b| a.margin.total_cmp(&b.margin));
         all
+    }
+
+    /// Where a need of the head in hand that fails is looked at as a complaint; nothing where
+    /// the answer does not stand on a page of its own question.
+    #[must_use]
+    pub fn mend(&self, need: &Judged) -> Option<String> {
+        let (question, leads) = self.leads.as_ref()?;
+        Some(led(question, leads[*need]))
+    }
+
+    /// The same for the need that asks for more weight than all can bear.
+    #[must_use]
+    pub fn mend_conflict(&self) -> Option<String> {
+        let conflict = self.a.weight.conflict.as_ref()?;
+        self.mend(&Judged::from_code(conflict.lower_by.code())?)
     }
 
     /// What the head in hand comes to, in a line.

@@ -94,4 +94,27 @@ impl Control {
     pub fn near(self, chips: &'static str) -> Self {
         Self { chips, ..self }
     }
+
+    /// Whether it was left blank: the choice for what is unknown, or a number that was not
+    /// given.
+    #[must_use]
+    pub fn is_blank(&self) -> bool {
+        let unknown = |c: &Choice| c.chosen && c.code.is_empty();
+        self.fault.is_none()
+            && (self.choices.iter().any(unknown)
+                || (self.choices.is_empty()
+                    && matches!(&*self.typed, "" | "unknown" | "none" | "usual")))
+    }
+
+    /// Shows what is assumed while it is left blank.
+    pub fn assume(&mut self, text: &str) {
+        text.clone_into(&mut self.text);
+        match self.choices.iter_mut().find(|c| c.code.is_empty()) {
+            Some(unknown) => unknown.label = Cow::Owned(text.to_owned()),
+            None => {
+                text.clone_into(&mut self.typed);
+                self.size = text.chars().count().clamp(2, 24);
+            }
+        }
+    }
 }

@@ -1,6 +1,7 @@
 //! The countdown page: a big button, the sink tests, and what they come to.
 
 use askama::Template;
+use yarrowfen_core::base::codes::Judged;
 use yarrowfen_core::base::{Dimension, plain};
 use yarrowfen_core::cast::CastRig;
 use yarrowfen_core::explore::sink_tests::{Countdown, FACTORS, Missing};
@@ -11,6 +12,7 @@ use super::cast::{CastWords, word_label};
 use super::control::Control;
 use super::sentence::Sentence;
 use crate::ask::cast::{CastForm, Faults};
+use crate::ask::mend::led;
 use crate::own_record::Record;
 use crate::reader::Reader;
 
@@ -68,6 +70,8 @@ pub struct CountPage {
     pub query: String,
     /// Rig that the head goes with.
     pub was: &'static str,
+    /// Where a test that came to nothing is looked at.
+    pub lost: Option<String>,
     /// Whether somebody is signed in.
     pub member: bool,
     /// What was typed as seconds, and what is wrong with it.
@@ -103,6 +107,10 @@ impl CountPage {
             hidden: super::cast::hidden(form, &SHOWN),
             view: outcome.ok().map(|read| view(engine, form, &read)),
             was,
+            lost: Some(led(
+                &form.pick.query(),
+                engine.tables().mend.leads[Judged::TimeToBottom],
+            )),
             member: reader.account.is_some(),
             typed: typed.map(|(t, m)| (t.to_owned(), m)),
             query,

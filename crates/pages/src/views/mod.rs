@@ -15,6 +15,7 @@ pub mod import;
 pub mod keep;
 pub mod kept;
 pub mod ladder;
+pub mod mend;
 pub mod own;
 pub mod photo;
 pub mod pick;

@@ -9,7 +9,7 @@ use yarrowfen_core::{FieldError, PickRequest};
 
 use super::control::{Choice, Control};
 use super::describe::describe;
-use crate::ask::{Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
+use crate::ask::{ASSUMED, Kind, Need, PickForm, WORDS, Word, is_view, range, upper_end};
 
 /// The sentence.
 pub struct Sentence {
@@ -56,6 +56,10 @@ const MORE: &[&str] = &[
     "head_weight",
     "head_shape",
     "head_material",
+    "head_tie",
+    "head_eye",
+    "head_post",
+    "head_keeper",
     "head_hook",
     "head_style",
     "head_gap",
@@ -128,6 +132,12 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("turn", UnitSystem::Metric) => "usual|0.6 m|0.7 m|0.8 m|0.9 m",
         ("turn", UnitSystem::Imperial) => "usual|2 ft|2.3 ft|2.6 ft|3 ft",
         ("head_weight", _) => "none|1/16 oz|1/8 oz|3/16 oz|1/4 oz|3/8 oz|1/2 oz",
+        ("head_hook", _) => "unknown|4|2|1|1/0|2/0|3/0|4/0",
+        ("head_post", UnitSystem::Metric) => "unknown|0 mm|3 mm|5 mm|6 mm|8 mm|10 mm",
+        ("head_post", UnitSystem::Imperial) => "unknown|0 in|1/8 in|3/16 in|1/4 in|5/16 in|3/8 in",
+        ("body", UnitSystem::Metric) => "unknown|8 mm|9 mm|10 mm|12 mm|14 mm|17 mm",
+        ("body", UnitSystem::Imperial) => "unknown|5/16 in|3/8 in|7/16 in|1/2 in|9/16 in|11/16 in",
+        ("leader_lb", _) => "unknown|4|6|8|10|12|15|20",
         ("mass", _) => "unknown|3 g|4 g|5 g|7 g|9 g|12 g",
         ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
         ("retrieve", UnitSystem::Imperial) => "usual|0.2 ft/s|0.3 ft/s|0.5 ft/s|0.7 ft/s|1 ft/s",
@@ -256,8 +266,8 @@ fn choices(
         "line_kind" | "material" | "light" | "pressure" | "toothy" => {
             usual_words(word, answer).map(Cow::Borrowed)
         }
-        "forage" | "build" | "power" | "head_shape" | "head_material" | "head_style"
-        | "head_wire" => Some(Cow::Borrowed(blank(word.key))),
+        "forage" | "build" | "power" | "head_shape" | "head_material" | "head_tie" | "head_eye"
+        | "head_keeper" | "head_style" | "head_wire" => Some(Cow::Borrowed(blank(word.key))),
         _ => None,
     };
     // The plain default stands first and is not offered twice.
@@ -307,6 +317,18 @@ impl Sentence {
             .iter()
             .find(|c| c.key == key)
             .unwrap_or(&self.controls[0])
+    }
+
+    /// The same with what was assumed for words that were left blank, each marked as such.
+    #[must_use]
+    pub fn assuming(mut self, assumed: &[(&str, String)]) -> Self {
+        for (key, text) in assumed {
+            let blank = |c: &&mut Control| c.key == *key && c.is_blank();
+            if let Some(control) = self.controls.iter_mut().find(blank) {
+                control.assume(&format!("{text}{ASSUMED}"));
+            }
+        }
+        self
     }
 
     /// Whether the fish are off the bottom, so that their depth is asked.

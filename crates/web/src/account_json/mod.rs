@@ -10,11 +10,11 @@ pub use taken::{KeptIn, Taken, WaterIn, read};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use time::OffsetDateTime;
-use yarrowfen_core::base::codes::FallBy;
+use yarrowfen_core::base::codes::{FallBy, Symptom};
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::own_box::BoxList;
 use yarrowfen_rows::KEPT_SCHEMA;
-use yarrowfen_store::{Sink, Whole};
+use yarrowfen_store::{MendTry, Sink, Whole};
 
 /// Version of the file.
 const VERSION: u8 = 1;
@@ -34,6 +34,8 @@ struct File {
     kept: Vec<KeptOut>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     sinks: Vec<SinkOut>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    mends: Vec<MendOut>,
 }
 
 #[derive(Serialize, Deserialize)]
@@ -86,6 +88,30 @@ struct SinkOut {
     struck: bool,
     #[serde(with = "time::serde::rfc3339")]
     at: OffsetDateTime,
+}
+
+/// What was tried against a complaint.
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct MendOut {
+    symptom: Symptom,
+    tried: String,
+    said: String,
+    query: String,
+    helped: Option<bool>,
+    #[serde(with = "time::serde::rfc3339")]
+    at: OffsetDateTime,
+}
+
+fn mend_out(m: &MendTry) -> MendOut {
+    MendOut {
+        symptom: m.new.symptom,
+        tried: m.new.tried.clone(),
+        said: m.new.said.clone(),
+        query: m.new.query.clone(),
+        helped: m.new.helped,
+        at: m.made_at,
+    }
 }
 
 fn sink_out(s: &Sink) -> SinkOut {
@@ -145,6 +171,7 @@ pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
         waters: whole.waters.iter().map(water).collect::<Result<_, _>>()?,
         kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
         sinks: whole.sinks.iter().map(sink_out).collect(),
+        mends: whole.mends.iter().map(mend_out).collect(),
     })
 }
 

@@ -3,7 +3,7 @@
 use std::borrow::Cow;
 
 use super::{
-    File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, SinkOut, VERSION, WaterOut,
+    File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION, WaterOut,
 };
 use serde_json::Value;
 use time::OffsetDateTime;
@@ -12,7 +12,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::own_box::{Item, Texts};
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_rows::read_answer;
-use yarrowfen_store::{KeptText, NewSink, State};
+use yarrowfen_store::{KeptText, NewMendTry, NewSink, State};
 
 /// A water of a file.
 pub struct WaterIn {
@@ -51,6 +51,8 @@ pub struct Taken {
     pub kept: Vec<KeptIn>,
     /// The sink tests.
     pub sinks: Vec<NewSink>,
+    /// What was tried against complaints.
+    pub mends: Vec<NewMendTry>,
 }
 
 /// Reads a file, or names every fault by its place.
@@ -94,6 +96,12 @@ pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
         match read_sink(sink) {
             Ok(s) => taken.sinks.push(s),
             Err(all) => faults.extend(placed(&format!("sinks[{n}]"), all)),
+        }
+    }
+    for (n, mend) in file.mends.into_iter().enumerate() {
+        match read_mend(mend) {
+            Ok(m) => taken.mends.push(m),
+            Err(all) => faults.extend(placed(&format!("mends[{n}]"), all)),
         }
     }
     if faults.is_empty() {
@@ -213,5 +221,16 @@ fn read_sink(s: SinkOut) -> Result<NewSink, Vec<FieldError>> {
         fall: s.fall.code().to_owned(),
         struck: s.struck,
         made_at: Some(s.at),
+    })
+}
+
+fn read_mend(m: MendOut) -> Result<NewMendTry, Vec<FieldError>> {
+    yarrowfen_pages::ask::mend::checked(NewMendTry {
+        symptom: m.symptom,
+        tried: m.tried,
+        said: m.said,
+        query: m.query,
+        helped: m.helped,
+        made_at: Some(m.at),
     })
 }

@@ -5,6 +5,8 @@ use schemars::generate::SchemaSettings;
 use schemars::{JsonSchema, SchemaGenerator};
 use serde_json::{Map, Value, json};
 use yarrowfen_core::Answer;
+use yarrowfen_core::answer::mend::MendAnswer;
+use yarrowfen_core::base::codes::{Cause, Phase, Symptom};
 use yarrowfen_core::base::limits::{self, Limit};
 use yarrowfen_core::question::{CODE_FIELDS, TEXT_FIELDS};
 use yarrowfen_pages::ask::WORDS;
@@ -18,8 +20,8 @@ struct Route {
     method: &'static str,
     id: &'static str,
     summary: &'static str,
-    /// Whether it reads a question.
-    asks: bool,
+    /// The schema of what it reads; none where it reads nothing.
+    asks: Option<fn() -> Value>,
     /// Whether somebody has to be signed in.
     signed_in: bool,
     /// The schema of what it answers; none for plain text.
@@ -36,16 +38,25 @@ const ROUTES: &[Route] = &[
         method: "post",
         id: "pick",
         summary: "Answer one situation",
-        asks: true,
+        asks: Some(request_schema),
         signed_in: false,
         answers: Some(of::<Answer>),
+    },
+    Route {
+        path: "/api/v1/mend",
+        method: "post",
+        id: "mend",
+        summary: "Say what goes wrong, why, and what mends it",
+        asks: Some(complaint_schema),
+        signed_in: false,
+        answers: Some(of::<MendAnswer>),
     },
     Route {
         path: "/api/v1/box",
         method: "get",
         id: "box",
         summary: "List everything in one's own box",
-        asks: false,
+        asks: None,
         signed_in: true,
         answers: Some(of::<BoxListed>),
     },
@@ -54,7 +65,7 @@ const ROUTES: &[Route] = &[
         method: "post",
         id: "box_pick",
         summary: "Answer one situation, and from one's own box",
-        asks: true,
+        asks: Some(request_schema),
         signed_in: true,
         answers: Some(of::<PickedFromBox>),
     },
@@ -63,7 +74,7 @@ const ROUTES: &[Route] = &[
         method: "get",
         id: "openapi",
         summary: "This description",
-        asks: false,
+        asks: None,
         signed_in: false,
         answers: Some(|_| json!({ "type": "object" })),
     },
@@ -72,7 +83,7 @@ const ROUTES: &[Route] = &[
         method: "get",
         id: "health",
         summary: "Whether server and database answer",
-        asks: false,
+        asks: None,
         signed_in: false,
         answers: None,
     },
@@ -110,9 +121,8 @@ fn operation(route: &Route, schemas: &mut SchemaGenerator) -> Value {
     let faults = json!({ "description": "What is wrong, by field", "content": as_json(of::<Faults>(schemas)) });
     let mut operation = json!({ "operationId": route.id, "summary": route.summary,
         "responses": { "200": { "description": route.summary, "content": told } } });
-    if route.asks {
-        operation["requestBody"] =
-            json!({ "required": true, "content": as_json(request_schema()) });
+    if let Some(schema) = route.asks {
+        operation["requestBody"] = json!({ "required": true, "content": as_json(schema()) });
         operation["responses"]["422"] = faults.clone();
         operation["responses"]["413"] = faults.clone();
     }
@@ -170,6 +180,23 @@ fn request_schema() -> Value {
         put(&mut top, limit.field, number(limit));
     }
     json!({ "type": "object", "additionalProperties": false, "properties": top, "description": "Null or left out means usual or unknown." })
+}
+
+/// The schema of a complaint: what goes wrong, where, what was found, and the question.
+fn complaint_schema() -> Value {
+    let codes = |all: &[(&str, &str)]| -> Vec<Value> { all.iter().map(|c| json!(c.0)).collect() };
+    let phases = codes(Phase::words()).into_iter().chain([Value::Null]);
+    let found: Map<String, Value> = Cause::words()
+        .iter()
+        .map(|c| (c.0.to_owned(), json!({ "type": "boolean" })))
+        .collect();
+    json!({ "type": "object", "additionalProperties": false, "required": ["symptom"], "properties": {
+        "symptom": { "enum": codes(Symptom::words()), "description": "What goes wrong" },
+        "phase": { "enum": phases.collect::<Vec<_>>(), "description": "Where in the retrieve" },
+        "found": { "type": ["object", "null"], "additionalProperties": false, "properties": found,
+            "description": "What was found of causes that one looks at: whether each is so" },
+        "question": request_schema(),
+    } })
 }
 
 #[cfg(test)]

@@ -2,8 +2,9 @@
 //! by hang time in the mere and by contact on the basin wall.
 
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::base::codes::Symptom;
 use yarrowfen_core::own_box::{BoxList, csv};
-use yarrowfen_store::{NewWater, State, Store};
+use yarrowfen_store::{NewMendTry, NewWater, State, Store};
 
 use super::{DEMO_ANGLER, DemoError};
 
@@ -48,6 +49,60 @@ const WATERS: [(&str, &str, &str); 5] = [
     ),
 ];
 
+/// A complaint of his: what he tried, in codes and in words, and whether it helped; none waits.
+type Tried = (Symptom, &'static str, &'static str, Option<bool>);
+
+/// What he tried against what goes wrong, oldest first.
+const TRIED: [Tried; 6] = [
+    (
+        Symptom::NoBottomFeel,
+        "too_light:heavier_head",
+        "3/16 oz mushroom",
+        Some(true),
+    ),
+    (
+        Symptom::NoHookUp,
+        "eye_in_the_way:turn_eye",
+        "A head with the eye across the hook",
+        Some(true),
+    ),
+    (
+        Symptom::NoHookUp,
+        "dull_point:sharpen",
+        "Touch the point up with a fine file, or change the hook",
+        Some(false),
+    ),
+    (
+        Symptom::NoBottomFeel,
+        "too_light:heavier_head",
+        "1/4 oz mushroom",
+        Some(false),
+    ),
+    (
+        Symptom::NoHookUp,
+        "eye_in_the_way:turn_eye",
+        "A head with the eye across the hook",
+        Some(true),
+    ),
+    (
+        Symptom::HangsInRock,
+        "shape_wedges:other_shape",
+        "A football head",
+        None,
+    ),
+];
+
+fn tried((symptom, tried, said, helped): Tried) -> NewMendTry {
+    NewMendTry {
+        symptom,
+        tried: tried.into(),
+        said: said.into(),
+        query: format!("symptom={}", symptom.code()),
+        helped,
+        made_at: None,
+    }
+}
+
 /// Loads him, his box and his waters; what was changed there is gone.
 ///
 /// # Errors
@@ -83,5 +138,8 @@ pub(super) async fn load(store: &Store) -> Result<(), DemoError> {
     };
     let waters: Vec<NewWater<'_>> = WATERS.iter().zip(&asked).map(new).collect();
     store.replace_waters(DEMO_ANGLER, &waters).await?;
+    store
+        .replace_mend_tries(DEMO_ANGLER, &TRIED.map(tried))
+        .await?;
     Ok(())
 }

@@ -30,7 +30,7 @@ pub(super) async fn sink_tests(app: &App, reader: &Reader) -> Arc<Vec<Sink>> {
 }
 
 /// The box of who is signed in. Picking goes on without it when the database is away.
-async fn own_box(app: &App, reader: &Reader) -> Option<Arc<HeldBox>> {
+pub(super) async fn own_box(app: &App, reader: &Reader) -> Option<Arc<HeldBox>> {
     let account = reader.account.as_ref()?;
     match app.boxes.of(&app.store, account).await {
         Ok(held) => Some(held),

@@ -9,9 +9,9 @@
   // After a word changed, the forms in the page's head come back to the new question.
   document.addEventListener('htmx:afterSettle', () => {
     const here = $('[data-here][name=back]');
-    if (here && ['/', '/bench', '/cast', '/count'].includes(location.pathname)) here.value = location.pathname + location.search;
+    if (here && ['/', '/bench', '/cast', '/count', '/mend'].includes(location.pathname)) here.value = location.pathname + location.search;
     // So does the menu, where the page is Pick: what it carries is the question.
-    if (location.pathname === '/') for (const to of document.querySelectorAll('.top a:is([data-key=p], [data-key=b], [data-key=t])')) to.search = location.search;
+    if (location.pathname === '/') for (const to of document.querySelectorAll('.top a:is([data-key=p], [data-key=b], [data-key=t], [data-key=m])')) to.search = location.search;
   });
   // The second sentence stays open over a swap.
   let moreOpen = false;
@@ -114,7 +114,7 @@
     c: () => follow('#card'),
     h: () => follow('#how'),
     '?': openHelp,
-    '/': () => $('.sentence input:not([type=hidden]), #line')?.focus(),
+    '/': () => $('.sentence :is(input:not([type=hidden]), select), #line')?.focus(),
     n: () => $('#line')?.focus(),
     s: nextSchool,
     u: () => $('button[name=units]')?.click(),

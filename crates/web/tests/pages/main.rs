@@ -16,6 +16,7 @@ mod cast;
 mod guards;
 mod http;
 mod kept;
+mod mend;
 mod pick;
 mod rigs;
 mod tackle;

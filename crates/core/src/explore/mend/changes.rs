@@ -68,6 +68,21 @@ pub fn beyond(t: &TiedOn<'_>) -> EnumMap<Gauge, bool> {
     EnumMap::from_fn(|gauge| read(gauge, t).is_some_and(|r| r.deviates()))
 }
 
+/// A number that changes by less than this share is not worth a word.
+const SLIGHT: f64 = 0.05;
+
+/// What of a rig is a number, by which a slight change of it is known.
+fn number(t: &TiedOn<'_>, what: Effect) -> Option<f64> {
+    match what {
+        Effect::Head | Effect::Hook => None,
+        Effect::Fall => Some(t.needs.fall(&t.body).speed().value),
+        Effect::Felt => Some(t.needs.felt_share(&t.body)),
+        Effect::Gap => Some(t.hook.measures.gap_mm - PRESSED * t.over_shank_mm()),
+        Effect::Total => Some(t.total_g()),
+        Effect::Cast => Some(t.d.on.conditions.cast_m),
+    }
+}
+
 /// What of a rig is told before and after a change.
 fn told(t: &TiedOn<'_>) -> EnumMap<Effect, Arg> {
     EnumMap::from_fn(|what| match what {
@@ -76,13 +91,10 @@ fn told(t: &TiedOn<'_>) -> EnumMap<Effect, Arg> {
             weight_label(grams(t.mass)),
             t.shape.code.label()
         )),
-        Effect::Fall => Arg::Speed(t.needs.fall(&t.body).speed().value),
-        Effect::Felt => Arg::Percent(t.needs.felt_share(&t.body)),
+        Effect::Fall => Arg::Speed(number(t, what).unwrap_or_default()),
+        Effect::Felt => Arg::Percent(number(t, what).unwrap_or_default()),
         Effect::Hook => Arg::Text(t.hook.label()),
-        Effect::Gap => {
-            let free = t.hook.measures.gap_mm - PRESSED * t.over_shank_mm();
-            Arg::Slight(free.max(0.0))
-        }
+        Effect::Gap => Arg::Slight(number(t, what).unwrap_or_default().max(0.0)),
         Effect::Total => Arg::Text(format!("{} g", plain(t.total_g(), 1))),
         Effect::Cast => Arg::Distance(t.d.on.conditions.cast_m),
     })
@@ -93,9 +105,19 @@ fn told(t: &TiedOn<'_>) -> EnumMap<Effect, Arg> {
 pub fn effects(now: &TiedOn<'_>, then: &TiedOn<'_>) -> Vec<Changed> {
     let units = now.d.on.options.units;
     let (before, after) = (told(now), told(then));
-    let differs = |(what, now): (Effect, Arg)| {
-        let then = after[what].clone();
-        (now.text(units) != then.text(units)).then_some(Changed { what, now, then })
+    let slight = |what: Effect, before: &TiedOn<'_>, after: &TiedOn<'_>| {
+        let (was, is) = (number(before, what), number(after, what));
+        was.zip(is)
+            .is_some_and(|(was, is)| (is - was).abs() < SLIGHT * was.abs().max(1e-9))
+    };
+    let differs = |(what, was): (Effect, Arg)| {
+        let is = after[what].clone();
+        let worth = was.text(units) != is.text(units) && !slight(what, now, then);
+        worth.then_some(Changed {
+            what,
+            now: was,
+            then: is,
+        })
     };
     before.into_iter().filter_map(differs).collect()
 }

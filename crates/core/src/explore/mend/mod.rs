@@ -29,6 +29,6 @@ pub use find::{CauseFound, Complaint, MendFound, mend};
 pub use gauges::read;
 pub use in_hand::{likely_rig, tied_on};
 pub use own::{Doing, doing, put_on};
-pub use reading::{Reading, Wanted, weight_label};
+pub use reading::{Reading, Wanted, sold_from, sold_to, weight_label};
 pub use together::{Together, together};
 pub use tries::Try;

@@ -73,13 +73,27 @@ impl Reading {
     /// The same in parts of what its gauge calls full.
     #[must_use]
     pub fn parts(&self, row: &GaugeRow) -> f64 {
+        self.beyond() / self.full(row)
+    }
+
+    /// How far it lies beyond what is wanted, or within it (negative), in those parts.
+    #[must_use]
+    pub fn off(&self, row: &GaugeRow) -> f64 {
+        let over = match self.wanted {
+            Wanted::To(most) => self.value - most,
+            Wanted::From(least) => least - self.value,
+        };
+        over / self.full(row)
+    }
+
+    fn full(&self, row: &GaugeRow) -> f64 {
         let (Wanted::To(wanted) | Wanted::From(wanted)) = self.wanted;
         let full = if row.share {
             row.full * wanted.abs()
         } else {
             row.full
         };
-        self.beyond() / full.max(SAME)
+        full.max(SAME)
     }
 }
 

@@ -96,9 +96,6 @@ pub fn wire(t: &TiedOn<'_>, lighter: bool) -> Vec<Try> {
     if lighter {
         wires.reverse();
     }
-    let tried = |wire: &Wire| {
-        let to = Arg::Text(crate::base::text::capital(wire.label()));
-        with_head(t, to, |h| h.hook.wire = Some(*wire))
-    };
+    let tried = |wire: &Wire| with_head(t, Arg::Word(wire.label()), |h| h.hook.wire = Some(*wire));
     wires.iter().map(tried).collect()
 }

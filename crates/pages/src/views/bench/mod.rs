@@ -25,6 +25,7 @@ use super::Frame;
 use super::control::Control;
 use super::terms::Terms;
 use crate::ask::bench::{BenchAsked, BenchForm};
+use crate::ask::mend::led;
 use crate::reader::Reader;
 
 /// How finely a hook is drawn along the bait, mm.
@@ -130,6 +131,8 @@ pub struct BenchPage {
     pub view: Option<BenchView>,
     /// The question as a query string.
     pub query: String,
+    /// Where how the hook sits is looked at as a complaint.
+    pub mend: String,
     /// Whether the screen was measured.
     pub calibrated: bool,
     /// Own baits to lay on the bench: name and address.
@@ -165,7 +168,13 @@ impl BenchPage {
         let baits = things
             .iter()
             .filter(|i| i.thing.kind() == yarrowfen_core::own_box::BoxList::Bait);
+        let sits = view.as_ref().map_or(Sits::Right, |v| v.sits);
+        let complaint = engine.tables().mend.sits_leads[sits];
         Self {
+            mend: read
+                .as_ref()
+                .map(|asked| led(&asked.question(), complaint))
+                .unwrap_or_default(),
             frame: Frame::new("bench", reader, format!("/bench?{query}")),
             words: words(form, read.as_ref().ok(), &faults),
             faults: faults.iter().map(|f| (label(f.0), f.1.clone())).collect(),

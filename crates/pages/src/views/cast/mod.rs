@@ -86,6 +86,8 @@ pub struct CastPage {
     pub was: &'static str,
     /// Whether a sounder is set up.
     pub sounder: bool,
+    /// Where what goes wrong on this cast is looked at: words and addresses.
+    pub mends: Vec<(&'static str, String)>,
 }
 
 /// Words of Pick that stand in the sentence.
@@ -98,6 +100,12 @@ impl CastPage {
     #[must_use]
     pub fn below(&self) -> bool {
         self.view.as_ref().is_some_and(|v| v.turn.is_none())
+    }
+
+    /// With where what goes wrong on a cast is looked at.
+    #[must_use]
+    pub fn with_mends(self, mends: Vec<(&'static str, String)>) -> Self {
+        Self { mends, ..self }
     }
 
     /// Of a form and what came of it.
@@ -142,6 +150,7 @@ impl CastPage {
             bed,
             side: form.side,
             sounder: false,
+            mends: Vec::new(),
             was,
         }
     }

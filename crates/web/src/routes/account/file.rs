@@ -81,7 +81,7 @@ pub async fn import(
             &taken.items,
             &waters,
             &kept,
-            &taken.sinks,
+            (&taken.sinks, &taken.mends),
         )
         .await?;
     app.sink_tests.forget(member.account.owner);

@@ -1,0 +1,153 @@
+//! What owners tried against their complaints.
+
+use sqlx::PgConnection;
+use uuid::Uuid;
+use yarrowfen_core::base::codes::Symptom;
+
+use crate::kept::{lock, owner_row};
+use crate::{MendTry, NewMendTry, OwnerId, Store, StoreError};
+
+/// Most tries of one owner.
+const MOST_TRIES: i64 = 2000;
+
+/// Writes one try of an owner who is held.
+pub(crate) async fn insert(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &NewMendTry,
+) -> Result<Uuid, StoreError> {
+    let id = Uuid::new_v4();
+    let made = sqlx::query!(
+        "insert into mend_tries (id, owner_id, symptom, tried, said, query, helped, made_at)
+         select $1, $2, $3, $4, $5, $6, $7, coalesce($8, now())
+         where (select count(*) from mend_tries where owner_id = $2) < $9",
+        id,
+        owner.0,
+        new.symptom.code(),
+        new.tried,
+        new.said,
+        new.query,
+        new.helped,
+        new.made_at,
+        MOST_TRIES
+    )
+    .execute(connection)
+    .await?;
+    if made.rows_affected() == 0 {
+        return Err(StoreError::Full(MOST_TRIES));
+    }
+    Ok(id)
+}
+
+impl Store {
+    /// Writes down what is tried.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn save_mend_try(
+        &self,
+        owner: OwnerId,
+        new: &NewMendTry,
+    ) -> Result<Uuid, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        owner_row(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
+        let id = insert(&mut tx, owner, new).await?;
+        tx.commit().await?;
+        Ok(id)
+    }
+
+    /// Writes all that an owner tried anew, for the demo.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_mend_tries(
+        &self,
+        owner: OwnerId,
+        all: &[NewMendTry],
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        lock(&mut tx, owner).await?;
+        sqlx::query!("delete from mend_tries where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        for new in all {
+            insert(&mut tx, owner, new).await?;
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// All that an owner tried, the newest first. What is no longer known by its code is
+    /// left out.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn mend_tries(&self, owner: OwnerId) -> Result<Vec<MendTry>, StoreError> {
+        let rows = sqlx::query!(
+            "select id, symptom, tried, said, query, helped, made_at
+             from mend_tries where owner_id = $1 order by made_at desc, id",
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        let all = rows.into_iter().filter_map(|r| {
+            Some(MendTry {
+                id: r.id,
+                made_at: r.made_at,
+                new: NewMendTry {
+                    symptom: Symptom::from_code(&r.symptom)?,
+                    tried: r.tried,
+                    said: r.said,
+                    query: r.query,
+                    helped: r.helped,
+                    made_at: Some(r.made_at),
+                },
+            })
+        });
+        Ok(all.collect())
+    }
+
+    /// Says whether something tried helped; none takes the answer back.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when the owner tried nothing with this id.
+    pub async fn mend_helped(
+        &self,
+        owner: OwnerId,
+        id: Uuid,
+        helped: Option<bool>,
+    ) -> Result<(), StoreError> {
+        let done = sqlx::query!(
+            "update mend_tries set helped = $3 where owner_id = $1 and id = $2",
+            owner.0,
+            id,
+            helped
+        )
+        .execute(&self.pool)
+        .await?;
+        found(done.rows_affected())
+    }
+
+    /// Strikes something out that was written down.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when the owner tried nothing with this id.
+    pub async fn strike_mend_try(&self, owner: OwnerId, id: Uuid) -> Result<(), StoreError> {
+        let done = sqlx::query!(
+            "delete from mend_tries where owner_id = $1 and id = $2",
+            owner.0,
+            id
+        )
+        .execute(&self.pool)
+        .await?;
+        found(done.rows_affected())
+    }
+}
+
+fn found(rows: u64) -> Result<(), StoreError> {
+    if rows == 0 {
+        return Err(StoreError::NotFound);
+    }
+    Ok(())
+}

@@ -1,0 +1,73 @@
+//! What goes wrong, and what was tried against it.
+
+use actix_session::Session;
+use actix_web::{HttpRequest, HttpResponse, web};
+use yarrowfen_pages::page::{self, MendHeld};
+use yarrowfen_pages::reader::Reader;
+use yarrowfen_store::MendTry;
+
+use super::pick::own_box;
+use crate::app::App;
+use crate::reader::{Checked, HtmxPart, Id, Pairs, Visitor};
+use crate::reply::{PageError, about_question, see_other};
+
+/// What the reader tried. The page goes on without it when the database is away.
+async fn tries(app: &App, reader: &Reader) -> Vec<MendTry> {
+    match app.store.mend_tries(reader.owner).await {
+        Ok(tries) => tries,
+        Err(e) => {
+            tracing::error!(error = ?e, "cannot read what was tried");
+            Vec::new()
+        }
+    }
+}
+
+/// The complaint of the query string.
+pub async fn page(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Visitor,
+    part: HtmxPart,
+) -> Result<HttpResponse, PageError> {
+    let things = own_box(&app, &reader).await;
+    let tries = tries(&app, &reader).await;
+    let query = http.query_string();
+    let held = MendHeld {
+        things: things.as_deref(),
+        tries: &tries,
+        written: query.split('&').any(|p| p == "written=yes"),
+    };
+    let page = page::mend(&app.engine, &reader, query, held, part.0);
+    about_question(&session, page)
+}
+
+fn back(query: &str, written: bool) -> HttpResponse {
+    let mark = if written { "&written=yes" } else { "" };
+    see_other(&format!("/mend?{query}{mark}"))
+}
+
+/// Writes down what is tried.
+pub async fn write(app: web::Data<App>, sent: Checked<Pairs>) -> Result<HttpResponse, PageError> {
+    let (query, tried) = (sent.form.field("query"), sent.form.field("tried"));
+    let new = page::to_write(&app.engine, &sent.reader, query, tried);
+    let new = new.ok_or(PageError::Unreadable)?;
+    app.store.save_mend_try(sent.reader.owner, &new).await?;
+    Ok(back(query, true))
+}
+
+/// Says whether something tried helped, or that it was not tried at all.
+pub async fn helped(
+    app: web::Data<App>,
+    id: Id,
+    sent: Checked<Pairs>,
+) -> Result<HttpResponse, PageError> {
+    let owner = sent.reader.owner;
+    match sent.form.field("helped") {
+        "yes" => app.store.mend_helped(owner, id.0, Some(true)).await?,
+        "no" => app.store.mend_helped(owner, id.0, Some(false)).await?,
+        "strike" => app.store.strike_mend_try(owner, id.0).await?,
+        _ => return Err(PageError::Unreadable),
+    }
+    Ok(back(sent.form.field("query"), false))
+}
