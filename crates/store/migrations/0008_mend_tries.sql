@@ -10,6 +10,8 @@ create table mend_tries (
     -- The complaint as a query string, so that it can be asked again.
     query text not null check (char_length(query) <= 4000),
     helped boolean,
-    made_at timestamptz not null default now()
+    made_at timestamptz not null default now(),
+    -- Keeps the order of rows written at once.
+    place bigint generated always as identity
 );
-create index mend_tries_by_owner on mend_tries (owner_id, made_at desc, id);
+create index mend_tries_by_owner on mend_tries (owner_id, made_at desc, place desc);

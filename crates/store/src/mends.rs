@@ -86,7 +86,7 @@ impl Store {
     pub async fn mend_tries(&self, owner: OwnerId) -> Result<Vec<MendTry>, StoreError> {
         let rows = sqlx::query!(
             "select id, symptom, tried, said, query, helped, made_at
-             from mend_tries where owner_id = $1 order by made_at desc, id",
+             from mend_tries where owner_id = $1 order by made_at desc, place desc",
             owner.0
         )
         .fetch_all(&self.pool)
