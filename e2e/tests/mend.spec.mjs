@@ -21,9 +21,9 @@ test('the cause that is measured comes first, and the change that mends it is ti
 test('what one finds by looking moves the list', async ({ page }) => {
   await page.goto(`${SHAKY.replace('in_line', 'across')}&symptom=no_hook_up`);
   await expect(page.locator('.cause').first()).toHaveAttribute('data-standing', 'ask');
-  await cause(page, 'dull_point').getByRole('link', { name: 'it catches' }).click();
+  await cause(page, 'dull_point').getByRole('link', { name: 'it catches', exact: true }).click();
   await expect(cause(page, 'dull_point')).toHaveAttribute('data-standing', 'ruled_out');
-  await cause(page, 'set_too_soon').getByRole('link', { name: 'at the tap' }).click();
+  await cause(page, 'set_too_soon').getByRole('link', { name: 'at the tap', exact: true }).click();
   await expect(page.locator('.cause').first()).toHaveAttribute('data-code', 'set_too_soon');
   await expect(page).toHaveURL(/found=dull_point%3Ano%2Cset_too_soon%3Ayes/);
 });
@@ -43,6 +43,7 @@ test('a complaint, a word and two changes are chosen on the page', async ({ page
   await expect(page.locator('.cause').first()).toHaveAttribute('data-code', 'wire_opens');
   await cause(page, 'hook_short').getByRole('link', { name: /^Hook / }).click();
   await expect(page.locator('.done li')).toHaveCount(2);
+  await page.locator('#more > summary').click();
   await change(page, () => page.getByLabel('Wire of its hook').selectOption('heavy'));
   await expect(cause(page, 'wire_opens')).toHaveAttribute('data-standing', 'ruled_out');
 });
@@ -59,7 +60,7 @@ test('what was tried is asked about at the next visit, and counted', async ({ pa
   await page.goto(`${SHAKY}&symptom=no_hook_up`);
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByRole('status')).toContainText('Written down');
-  await expect(page.locator('.waiting')).toHaveCount(0);
+  await expect(page.locator('.waiting', { hasText: 'eye across the hook' })).toHaveCount(0);
   await page.goto(`${SHAKY}&symptom=no_hook_up`);
   const asked = page.locator('.waiting').first();
   await expect(asked).toContainText('eye across the hook');

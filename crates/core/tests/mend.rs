@@ -10,7 +10,7 @@ use common::ENGINE;
 use serde_json::{Value, json};
 use yarrowfen_core::Options;
 use yarrowfen_core::answer::mend::{MendAnswer, MendCause};
-use yarrowfen_core::base::codes::{Cause, Phase, Remedy, Standing, Symptom};
+use yarrowfen_core::base::codes::{Cause, Gauge, Phase, Remedy, Standing, Symptom};
 use yarrowfen_core::question::MendRequest;
 
 fn mend(given: &Value) -> MendAnswer {
@@ -152,6 +152,10 @@ fn every_complaint_has_the_causes_that_practitioners_check() {
     for cause in Cause::ALL {
         let mut all = tables.symptoms.values().flatten();
         assert!(all.any(|s| s.cause == *cause), "{}", cause.code());
+    }
+    for gauge in Gauge::ALL {
+        let mut all = tables.symptoms.values().flatten();
+        assert!(all.any(|s| s.gauge == Some(*gauge)), "{}", gauge.code());
     }
     for remedy in Remedy::ALL {
         let mut all = tables.causes.values().flat_map(|c| &c.remedies);

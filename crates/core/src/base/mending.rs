@@ -135,6 +135,7 @@ codes! {
         WeightHolds = "weight_holds",
         WeightCast = "weight_cast",
         WeightToSpare = "weight_to_spare",
+        WeightOverPick = "weight_over_pick",
         WeightOnBait = "weight_on_bait",
         TimeDown = "time_down",
         PaceHeld = "pace_held",
@@ -257,5 +258,21 @@ codes! {
         Gap = "gap",
         Total = "total",
         Cast = "cast",
+    }
+}
+codes! {
+    /// What of what is tied on was not said, and is taken as advised or as usual; what speaks
+    /// of one thing before what other things follow from.
+    Unsaid {
+        Eye = "eye",
+        Tie = "tie",
+        Post = "post",
+        Keeper = "keeper",
+        Wire = "wire",
+        Hook = "hook",
+        Rod = "rod",
+        Leader = "leader",
+        Body = "body",
+        Head = "head",
     }
 }

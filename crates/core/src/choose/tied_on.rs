@@ -1,7 +1,7 @@
 //! What is tied on: the head in the hand with its hook, and as is advised what was not said
 //! of it.
 
-use enum_map::{Enum, EnumMap};
+use enum_map::EnumMap;
 use uom::si::{length::millimeter, mass::gram};
 
 use super::decision::Decision;
@@ -9,39 +9,15 @@ use super::needs::Needs;
 use super::rigged::Rigged;
 use super::setting::Conditions;
 use super::tie::{ADVISED_EYE, keeper};
-use crate::base::codes::{EyeTurn, HookStyle, Keeper, LineKind, Material, Point, Power, Tie, Wire};
+use crate::base::codes::{
+    EyeTurn, HookStyle, Keeper, LineKind, Material, Point, Power, Tie, Unsaid, Wire,
+};
 use crate::base::{Mass, grams};
 use crate::gear::hook::{Asked, MeasuredHook, hides};
 use crate::own_box::{HookNumber, NamedHook};
 use crate::physics::sink::HeadBody;
 use crate::question::HeadInHand;
 use crate::tables::ShapeRow;
-
-/// What of it was not said, and is taken as advised or as usual; what speaks of one thing
-/// before what other things follow from.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Enum)]
-pub enum Unknown {
-    /// How its eye is turned.
-    Eye,
-    /// Where the line is tied.
-    Tie,
-    /// How high the eye stands.
-    Post,
-    /// What holds the bait.
-    Keeper,
-    /// The wire of its hook.
-    Wire,
-    /// The hook's number and measures.
-    Hook,
-    /// Power and rating of the rod.
-    Rod,
-    /// The leader.
-    Leader,
-    /// How thick the bait is.
-    Body,
-    /// The head altogether.
-    Head,
-}
 
 /// What is tied on.
 #[derive(Debug)]
@@ -75,7 +51,7 @@ pub struct TiedOn<'d> {
     /// The head as the water meets it.
     pub body: HeadBody,
     /// What of it was not said.
-    pub unknown: EnumMap<Unknown, bool>,
+    pub unsaid: EnumMap<Unsaid, bool>,
 }
 
 impl<'d> TiedOn<'d> {
@@ -116,17 +92,17 @@ impl<'d> TiedOn<'d> {
             } else {
                 LineKind::Fluorocarbon
             },
-            unknown: EnumMap::from_fn(|what| match what {
-                Unknown::Head => head.is_none(),
-                Unknown::Eye => head.is_none_or(|h| h.eye.is_none()),
-                Unknown::Tie => head.is_none_or(|h| h.tie.is_none()),
-                Unknown::Post => post.is_none(),
-                Unknown::Keeper => head.is_none_or(|h| h.keeper.is_none()),
-                Unknown::Hook => known_hook.is_none(),
-                Unknown::Wire => head.is_none_or(|h| h.hook.wire.is_none()),
-                Unknown::Body => !on.bait.depth_measured,
-                Unknown::Rod => t.rod_power.is_none() && t.rod_max_g.is_none(),
-                Unknown::Leader => !leader_known,
+            unsaid: EnumMap::from_fn(|what| match what {
+                Unsaid::Head => head.is_none(),
+                Unsaid::Eye => head.is_none_or(|h| h.eye.is_none()),
+                Unsaid::Tie => head.is_none_or(|h| h.tie.is_none()),
+                Unsaid::Post => post.is_none(),
+                Unsaid::Keeper => head.is_none_or(|h| h.keeper.is_none()),
+                Unsaid::Hook => known_hook.is_none(),
+                Unsaid::Wire => head.is_none_or(|h| h.hook.wire.is_none()),
+                Unsaid::Body => !on.bait.depth_measured,
+                Unsaid::Rod => t.rod_power.is_none() && t.rod_max_g.is_none(),
+                Unsaid::Leader => !leader_known,
             }),
             hook,
             needs,
@@ -138,7 +114,7 @@ impl<'d> TiedOn<'d> {
     /// Its hook, where enough of it is known to be measured.
     #[must_use]
     pub fn known_hook(&self) -> Option<&NamedHook> {
-        (!self.unknown[Unknown::Hook]).then_some(&self.hook)
+        (!self.unsaid[Unsaid::Hook]).then_some(&self.hook)
     }
 
     /// Head, hook and bait, g.

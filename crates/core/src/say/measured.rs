@@ -16,7 +16,11 @@ use crate::tables::mend::GaugeRow;
 fn of_head(gauge: Gauge) -> bool {
     matches!(
         gauge,
-        Gauge::WeightFelt | Gauge::WeightHolds | Gauge::WeightToSpare | Gauge::WeightOnBait
+        Gauge::WeightFelt
+            | Gauge::WeightHolds
+            | Gauge::WeightToSpare
+            | Gauge::WeightOverPick
+            | Gauge::WeightOnBait
     )
 }
 

@@ -8,10 +8,10 @@ use crate::answer::mend::{
     EffectTold, MeasureThen, MendAnswer, MendAsk, MendCause, MendChange, TiedOnTold, TogetherTold,
 };
 use crate::answer::{Coded, Text};
-use crate::base::codes::{Gauge, Remedy, Standing};
+use crate::base::codes::{Gauge, Remedy, Standing, Unsaid};
 use crate::base::text::{Arg, Said, capital, catalogue, fill, labels, mend_sentences as say};
 use crate::base::{UnitSystem, grams, round};
-use crate::choose::tied_on::{TiedOn, Unknown};
+use crate::choose::tied_on::TiedOn;
 use crate::explore::mend::{
     CauseFound, ChangeFound, Changed, Complaint, MendFound, Together, weight_label,
 };
@@ -116,18 +116,18 @@ fn change(
 }
 
 /// The field of the contract that says what was not said, and how it is asked.
-fn asked_field(unknown: Unknown) -> (&'static str, Said) {
+fn asked_field(unknown: Unsaid) -> (&'static str, Said) {
     match unknown {
-        Unknown::Head => ("head.g", say::ask_field_head()),
-        Unknown::Eye => ("head.eye", say::ask_field_eye()),
-        Unknown::Tie => ("head.tie", say::ask_field_tie()),
-        Unknown::Post => ("head.post_mm", say::ask_field_post()),
-        Unknown::Keeper => ("head.keeper", say::ask_field_keeper()),
-        Unknown::Hook => ("head.hook.size", say::ask_field_hook()),
-        Unknown::Wire => ("head.hook.wire", say::ask_field_wire()),
-        Unknown::Body => ("bait.body_mm", say::ask_field_body()),
-        Unknown::Rod => ("tackle.rod_power", say::ask_field_rod()),
-        Unknown::Leader => ("tackle.leader_lb", say::ask_field_leader()),
+        Unsaid::Head => ("head.g", say::ask_field_head()),
+        Unsaid::Eye => ("head.eye", say::ask_field_eye()),
+        Unsaid::Tie => ("head.tie", say::ask_field_tie()),
+        Unsaid::Post => ("head.post_mm", say::ask_field_post()),
+        Unsaid::Keeper => ("head.keeper", say::ask_field_keeper()),
+        Unsaid::Hook => ("head.hook.size", say::ask_field_hook()),
+        Unsaid::Wire => ("head.hook.wire", say::ask_field_wire()),
+        Unsaid::Body => ("bait.body_mm", say::ask_field_body()),
+        Unsaid::Rod => ("tackle.rod_power", say::ask_field_rod()),
+        Unsaid::Leader => ("tackle.leader_lb", say::ask_field_leader()),
     }
 }
 
@@ -232,25 +232,25 @@ fn tied_on(t: &TiedOn<'_>) -> TiedOnTold {
 
 /// What was assumed of what is tied on; nothing where all was said.
 fn assumed(t: &TiedOn<'_>) -> Option<Text> {
-    let one = |unknown: Unknown| -> Option<Arg> {
+    let one = |unknown: Unsaid| -> Option<Arg> {
         Some(match unknown {
-            Unknown::Head => {
+            Unsaid::Head => {
                 let label = weight_label(grams(t.mass));
                 Arg::Text(format!("{label} {}", t.shape.code.label()))
             }
-            Unknown::Eye => say::assumed_eye(Arg::Word(t.turn.label())).into(),
-            Unknown::Tie => say::assumed_tie(Arg::Word(t.tie.label())).into(),
-            Unknown::Keeper => say::assumed_keeper(Arg::Word(t.keeper.label())).into(),
-            Unknown::Hook => say::assumed_hook(Arg::Text(t.hook.label())).into(),
-            Unknown::Wire => say::assumed_wire(Arg::Word(t.hook.wire.label())).into(),
-            Unknown::Body => say::assumed_body(Arg::FineSize(t.d.on.bait_depth_mm())).into(),
-            Unknown::Rod => say::assumed_rod(Arg::Word(t.rod.label())).into(),
-            Unknown::Leader => say::assumed_leader(Arg::Number(t.leader_lb, 1)).into(),
+            Unsaid::Eye => say::assumed_eye(Arg::Word(t.turn.label())).into(),
+            Unsaid::Tie => say::assumed_tie(Arg::Word(t.tie.label())).into(),
+            Unsaid::Keeper => say::assumed_keeper(Arg::Word(t.keeper.label())).into(),
+            Unsaid::Hook => say::assumed_hook(Arg::Text(t.hook.label())).into(),
+            Unsaid::Wire => say::assumed_wire(Arg::Word(t.hook.wire.label())).into(),
+            Unsaid::Body => say::assumed_body(Arg::FineSize(t.d.on.bait_depth_mm())).into(),
+            Unsaid::Rod => say::assumed_rod(Arg::Word(t.rod.label())).into(),
+            Unsaid::Leader => say::assumed_leader(Arg::Number(t.leader_lb, 1)).into(),
             // It follows from head and tie.
-            Unknown::Post => return None,
+            Unsaid::Post => return None,
         })
     };
-    let unknown = t.unknown.iter().filter(|u| *u.1);
+    let unknown = t.unsaid.iter().filter(|u| *u.1);
     let all: Vec<Arg> = unknown.filter_map(|u| one(u.0)).collect();
     (!all.is_empty()).then(|| say::mend_assumed(Arg::List(all)).text(t.d.on.options.units))
 }

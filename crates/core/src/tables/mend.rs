@@ -10,8 +10,8 @@ use super::rows::{Curve, row};
 use super::rules::{RawRule, Rule, Rules};
 use super::when::When;
 use crate::base::codes::{
-    BaitForm, Bottom, Cause, Gauge, Judged, Keeper, LineKind, Phase, Plastic, Power, Remedy, Shape,
-    Sits, Symptom, Tie,
+    BaitForm, Bottom, Cause, Cover, Gauge, Judged, Keeper, LineKind, Phase, Plastic, Power, Remedy,
+    Shape, Sits, Symptom, Tie, Unsaid,
 };
 use crate::base::text::catalogue;
 
@@ -68,7 +68,8 @@ row!(MendWayRow {
     knot: f64,
     tip: f64,
     upright: f64,
-    wedge: f64
+    wedge: f64,
+    catches: Vec<Cover>
 });
 row!(MendTieRow { degrees: EnumMap<Tie, f64>, rubbed: EnumMap<Tie, f64>, wears: BTreeMap<Bottom, f64> });
 row!(FootRow {
@@ -81,7 +82,9 @@ row!(GaugeRow {
     unit: String,
     full: f64,
     #[serde(default)]
-    share: bool
+    share: bool,
+    #[serde(default)]
+    turns: Vec<Unsaid>
 });
 row!(CauseRow {
     #[serde(default)]
@@ -124,6 +127,7 @@ pub(super) struct RawMend {
     gauges: EnumMap<Gauge, GaugeRow>,
     causes: EnumMap<Cause, CauseRow>,
     symptoms: EnumMap<Symptom, Vec<RawSuspect>>,
+    can_be: BTreeMap<Symptom, toml::Table>,
     leads: EnumMap<Judged, Symptom>,
     sits_leads: EnumMap<Sits, Symptom>,
     caution: Vec<RawCaution>,
@@ -167,6 +171,7 @@ pub struct MendTables {
     pub gauges: EnumMap<Gauge, GaugeRow>,
     pub causes: EnumMap<Cause, CauseRow>,
     pub symptoms: EnumMap<Symptom, Vec<Suspect>>,
+    pub can_be: BTreeMap<Symptom, When>,
     pub leads: EnumMap<Judged, Symptom>,
     pub sits_leads: EnumMap<Sits, Symptom>,
     pub cautions: Vec<MendCaution>,
@@ -231,6 +236,12 @@ impl MendTables {
             gauges: raw.gauges,
             causes,
             symptoms,
+            can_be: raw
+                .can_be
+                .iter()
+                .map(|(symptom, when)| Ok((*symptom, When::read(when, &rules.named)?)))
+                .collect::<Result<_, String>>()
+                .map_err(wrong)?,
             leads: raw.leads,
             sits_leads: raw.sits_leads,
         };

@@ -20,6 +20,7 @@ sentences! {
     measured_weight_holds(head, wanted);
     measured_weight_cast(total, cast, wanted);
     measured_weight_to_spare(head, wanted);
+    measured_weight_over_pick(head, wanted);
     measured_weight_on_bait(head, most);
     measured_time_down(time, depth, wait);
     measured_pace_held(pace, held);
@@ -45,6 +46,7 @@ sentences! {
     measured_tie_angle(tie, degrees);
     measured_point_hidden_open(cover);
     measured_point_hidden();
+    measured_point_free();
     measured_knot_on_rock(tie, bottom, rub);
     measured_tail_moment(tail, foot);
     measured_line_angle(angle, most);

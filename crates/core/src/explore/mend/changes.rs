@@ -128,10 +128,12 @@ pub fn effects(now: &TiedOn<'_>, then: &TiedOn<'_>) -> Vec<Changed> {
 pub fn brings(was: &EnumMap<Gauge, bool>, then: &TiedOn<'_>) -> Vec<Symptom> {
     let (is, facts) = (beyond(then), then.d.facts());
     let symptoms = then.d.on.tables.mend.symptoms.iter();
-    let brought = symptoms.filter(|(_, suspects)| {
-        suspects
-            .iter()
-            .any(|s| s.gauge.is_some_and(|g| is[g] && !was[g]) && holds(&s.when, &facts))
+    let can_be = &then.d.on.tables.mend.can_be;
+    let brought = symptoms.filter(|(symptom, suspects)| {
+        can_be.get(symptom).is_none_or(|when| holds(when, &facts))
+            && suspects
+                .iter()
+                .any(|s| s.gauge.is_some_and(|g| is[g] && !was[g]) && holds(&s.when, &facts))
     });
     brought.map(|(symptom, _)| symptom).collect()
 }

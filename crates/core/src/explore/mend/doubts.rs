@@ -2,11 +2,11 @@
 //! asked.
 
 use super::tries::{Try, with, with_head};
-use crate::base::codes::{EyeTurn, Keeper, Power, Tie, Wire};
+use crate::base::codes::{EyeTurn, Keeper, Power, Tie, Unsaid, Wire};
 use crate::base::grams;
 use crate::base::limits;
 use crate::base::text::Arg;
-use crate::choose::tied_on::{TiedOn, Unknown};
+use crate::choose::tied_on::TiedOn;
 use crate::own_box::NamedHook;
 use crate::question::HeadInHand;
 use uom::si::length::millimeter;
@@ -16,14 +16,14 @@ const POST_MM: f64 = 2.0;
 
 /// Other ways that something may be which was not said.
 #[must_use]
-pub fn otherwise(t: &TiedOn<'_>, unknown: Unknown) -> Vec<Try> {
+pub fn otherwise(t: &TiedOn<'_>, unknown: Unsaid) -> Vec<Try> {
     match unknown {
-        Unknown::Head => weights(t),
-        Unknown::Eye => by(t, (EyeTurn::ALL, t.turn), |h, v| h.eye = Some(v)),
-        Unknown::Tie => by(t, (Tie::ALL, t.tie), |h, v| h.tie = Some(v)),
-        Unknown::Keeper => by(t, (Keeper::ALL, t.keeper), |h, v| h.keeper = Some(v)),
-        Unknown::Wire => by(t, (Wire::ALL, t.hook.wire), |h, v| h.hook.wire = Some(v)),
-        Unknown::Post if t.eye_mm > 0.0 => {
+        Unsaid::Head => weights(t),
+        Unsaid::Eye => by(t, (EyeTurn::ALL, t.turn), |h, v| h.eye = Some(v)),
+        Unsaid::Tie => by(t, (Tie::ALL, t.tie), |h, v| h.tie = Some(v)),
+        Unsaid::Keeper => by(t, (Keeper::ALL, t.keeper), |h, v| h.keeper = Some(v)),
+        Unsaid::Wire => by(t, (Wire::ALL, t.hook.wire), |h, v| h.hook.wire = Some(v)),
+        Unsaid::Post if t.eye_mm > 0.0 => {
             let post = |mm: f64| with_head(t, Arg::Word(""), |h| h.post_mm = Some(mm));
             vec![
                 post((t.eye_mm - POST_MM).max(0.0)),
@@ -31,9 +31,9 @@ pub fn otherwise(t: &TiedOn<'_>, unknown: Unknown) -> Vec<Try> {
             ]
         }
         // At the nose or sunk, there is none.
-        Unknown::Post => Vec::new(),
-        Unknown::Hook => hooks(t),
-        Unknown::Body => {
+        Unsaid::Post => Vec::new(),
+        Unsaid::Hook => hooks(t),
+        Unsaid::Body => {
             let (slim, fat) = t.d.on.bait.depth_band;
             let body = |depth: crate::base::Length| {
                 let mm = depth.get::<millimeter>();
@@ -44,8 +44,8 @@ pub fn otherwise(t: &TiedOn<'_>, unknown: Unknown) -> Vec<Try> {
             };
             vec![body(slim), body(fat)]
         }
-        Unknown::Rod => rods(t),
-        Unknown::Leader => {
+        Unsaid::Rod => rods(t),
+        Unsaid::Leader => {
             let (least, most) = t.d.line.leader.lb;
             let leader = |lb| with(t, Arg::Word(""), |r| r.tackle.leader_lb = Some(lb));
             vec![leader(least), leader(most)]

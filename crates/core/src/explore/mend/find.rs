@@ -9,9 +9,9 @@ use super::doubts::otherwise;
 use super::gauges::read;
 use super::likelihood::{Evidence, Weighed, placed};
 use super::reading::Reading;
-use crate::base::codes::{Cause, Gauge, Phase, Standing, Symptom, Topic};
+use crate::base::codes::{Cause, Gauge, Phase, Standing, Symptom, Topic, Unsaid};
 use crate::choose::rules::{Entry, Record, holds};
-use crate::choose::tied_on::{TiedOn, Unknown};
+use crate::choose::tied_on::TiedOn;
 use crate::choose::{Chooser, Options};
 use crate::tables::mend::Suspect;
 use crate::tables::rules::Rule;
@@ -41,7 +41,7 @@ pub struct CauseFound {
     /// What is measured, and the measure; none where one must look.
     pub reading: Option<(Gauge, Reading)>,
     /// What was not said and it turns on.
-    pub turns_on: Option<Unknown>,
+    pub turns_on: Option<Unsaid>,
     /// What was found, where one must look and did.
     pub found: Option<bool>,
     /// What mends it, the least change first; nothing where it is ruled out.
@@ -63,7 +63,7 @@ pub struct MendFound<'t> {
 struct Looked<'t> {
     suspect: &'t Suspect,
     reading: Option<(Gauge, Reading)>,
-    turns_on: Option<Unknown>,
+    turns_on: Option<Unsaid>,
 }
 
 /// The causes of a complaint about what is tied on.
@@ -120,14 +120,16 @@ pub fn mend<'d>(
 /// Marks the causes that turn on what was not said: taken another way, they would be ruled
 /// out, or no longer be.
 fn turn(chooser: &Chooser, options: Options, t: &TiedOn<'_>, looked: &mut [Looked<'_>]) {
-    let doubts = (0..Unknown::LENGTH).map(Unknown::from_usize);
-    for unknown in doubts.filter(|u| t.unknown[*u]) {
+    let rows = &t.d.on.tables.mend.gauges;
+    let doubts = (0..Unsaid::LENGTH).map(Unsaid::from_usize);
+    for unknown in doubts.filter(|u| t.unsaid[*u]) {
         for tried in otherwise(t, unknown) {
             after(chooser, options, t, &tried, |other| {
                 for one in looked.iter_mut().filter(|l| l.turns_on.is_none()) {
                     if let Some((gauge, now)) = &one.reading {
                         let then = read(*gauge, other);
-                        let turns = then.is_some_and(|r| r.deviates() != now.deviates());
+                        let turns = rows[*gauge].turns.contains(&unknown)
+                            && then.is_some_and(|r| r.deviates() != now.deviates());
                         one.turns_on = turns.then_some(unknown);
                     }
                 }

@@ -37,6 +37,7 @@ pub fn read(gauge: Gauge, t: &TiedOn<'_>) -> Option<Reading> {
         Gauge::WeightFelt => weight::weight_felt(t),
         Gauge::WeightHolds => weight::weight_holds(t),
         Gauge::WeightToSpare => weight::weight_to_spare(t),
+        Gauge::WeightOverPick => weight::weight_over_pick(t),
         Gauge::WeightOnBait => weight::weight_on_bait(t),
         Gauge::TimeDown => weight::time_down(t),
         Gauge::PaceHeld => weight::pace_held(t),

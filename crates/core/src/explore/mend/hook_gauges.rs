@@ -97,23 +97,26 @@ pub fn bend_at_tail(t: &TiedOn<'_>) -> Option<Reading> {
     Reading::to(bend, root, saw)
 }
 
-/// Whether the point is hidden (1) where the cover asks it.
+/// Whether the point is hidden (1) where the cover catches an open one, whatever the rig is
+/// usually fished with there.
 pub fn point_hidden(t: &TiedOn<'_>) -> Option<Reading> {
-    let on = t.d.on;
-    let asked = on.point.0 == Point::Weedless;
-    let hidden = f64::from(u8::from(hides(t.hook.style)));
-    let saw = if on.stands_open(t.hook.style) {
-        let cover = on.request.water.cover;
-        let place = if cover == Cover::None {
-            on.request.water.bottom.label()
-        } else {
-            cover.label()
-        };
-        say::measured_point_hidden_open(Arg::Word(place))
+    let (on, w) = (t.d.on, &t.d.on.request.water);
+    let caught = on.tables.mend.way.catches.contains(&w.cover)
+        || on.point.0 == Point::Weedless
+        || on.tables.bottom(w.bottom).above_m > 0.0;
+    let hidden = hides(t.hook.style);
+    let place = if w.cover == Cover::None {
+        w.bottom.label()
     } else {
-        say::measured_point_hidden()
+        w.cover.label()
     };
-    Reading::from(hidden, f64::from(u8::from(asked)), saw)
+    let saw = match (caught, hidden) {
+        (true, false) => say::measured_point_hidden_open(Arg::Word(place)),
+        (_, true) => say::measured_point_hidden(),
+        (false, false) => say::measured_point_free(),
+    };
+    let one = |yes: bool| f64::from(u8::from(yes));
+    Reading::from(one(hidden), one(caught), saw)
 }
 
 /// Whether the keeper holds this plastic (1).

@@ -1,8 +1,9 @@
 //! A change of the question, tried on the model.
 
+use crate::base::codes::Unsaid;
 use crate::base::text::Arg;
 use crate::base::{grams, limits};
-use crate::choose::tied_on::{TiedOn, Unknown};
+use crate::choose::tied_on::TiedOn;
 use crate::own_box::HookNumber;
 use crate::question::{HeadInHand, HookInHand, PickRequest};
 
@@ -22,7 +23,7 @@ pub struct Try {
 #[must_use]
 pub fn written_out(t: &TiedOn<'_>) -> PickRequest {
     let on = t.d.on;
-    let said = |unknown: Unknown| !t.unknown[unknown];
+    let said = |unknown: Unsaid| !t.unsaid[unknown];
     let hook = &t.hook;
     let measured = on.request.head.as_ref().map(|h| &h.hook);
     let head = HeadInHand {
@@ -30,8 +31,8 @@ pub fn written_out(t: &TiedOn<'_>) -> PickRequest {
         g: grams(t.mass),
         material: Some(t.material),
         tie: Some(t.tie),
-        eye: said(Unknown::Eye).then_some(t.turn),
-        post_mm: said(Unknown::Post).then_some(t.eye_mm),
+        eye: said(Unsaid::Eye).then_some(t.turn),
+        post_mm: said(Unsaid::Post).then_some(t.eye_mm),
         keeper: Some(t.keeper),
         hook: HookInHand {
             size: hook.number.as_ref().map(|n| n.as_str().to_owned()),

@@ -45,13 +45,25 @@ const MUST: [LowerBound; 6] = [
     LowerBound::HoldsDepth,
 ];
 
-/// The head, g, against the lightest that does its work here.
-pub fn weight_to_spare(t: &TiedOn<'_>) -> Option<Reading> {
-    let (spare, d) = (t.d.on.tables.mend.way.spare, t.d);
+/// The lightest head that does its work here, with something to spare.
+fn lightest(t: &TiedOn<'_>) -> Mass {
     let asked = MUST.iter().filter_map(|need| t.needs.lower(*need));
     let least = asked.fold(Mass::default(), Mass::max);
-    let lightest = d.on.rungs.first().map_or(Mass::default(), |r| r.mass);
-    let wanted = (spare * least).max(lightest);
+    let sold = t.d.on.rungs.first().map_or(Mass::default(), |r| r.mass);
+    (t.d.on.tables.mend.way.spare * least).max(sold)
+}
+
+/// The head, g, against what the pick ties on here, or the lightest that does its work where
+/// that is more.
+pub fn weight_over_pick(t: &TiedOn<'_>) -> Option<Reading> {
+    let wanted = lightest(t).max(t.d.rung().mass);
+    let saw = say::measured_weight_over_pick(weighs(t.mass), sold_to(wanted, ladder(t)));
+    Reading::to(grams(t.mass), grams(wanted), saw)
+}
+
+/// The head, g, against the lightest that does its work here.
+pub fn weight_to_spare(t: &TiedOn<'_>) -> Option<Reading> {
+    let wanted = lightest(t);
     let saw = say::measured_weight_to_spare(weighs(t.mass), sold_to(wanted, ladder(t)));
     Reading::to(grams(t.mass), grams(wanted), saw)
 }

@@ -3,7 +3,7 @@
 use askama::Template;
 use uuid::Uuid;
 use yarrowfen_core::Engine;
-use yarrowfen_core::base::codes::{HookStyle, Wire};
+use yarrowfen_core::base::codes::{EyeTurn, HookStyle, Keeper, Tie, Wire};
 use yarrowfen_core::base::{UnitSystem, plain};
 use yarrowfen_core::own_box::{BoxList, Head, Item, Thing};
 use yarrowfen_rows::{Change, Owned};
@@ -146,6 +146,10 @@ fn judge(head: &Head, reader: &Reader) -> String {
         ("head_weight", &head.weight.label()),
         ("head_shape", head.shape.code()),
         ("head_material", head.material.code()),
+        ("head_tie", code(head.tie.map(Tie::code))),
+        ("head_eye", code(head.eye.map(EyeTurn::code))),
+        ("head_post", &mm(head.post_mm)),
+        ("head_keeper", code(head.keeper.map(Keeper::code))),
         ("head_hook", number),
         ("head_style", code(head.hook_style.map(HookStyle::code))),
         ("head_gap", &mm(head.gap_mm)),
