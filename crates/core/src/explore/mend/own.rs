@@ -131,10 +131,14 @@ pub fn doing(
         }
         _ => true,
     };
-    let mut near: Vec<usize> = (0..things.len())
-        .filter(|i| things[*i].thing.kind() == list && alike(things[*i]))
-        .collect();
-    near.sort_by(|a, b| off(t, things[*a]).total_cmp(&off(t, things[*b])));
+    let fits = (0..things.len()).filter(|i| things[*i].thing.kind() == list && alike(things[*i]));
+    let mut near: Vec<(f64, usize)> = fits.map(|i| (off(t, things[i]), i)).collect();
+    let nearer = |a: &(f64, usize), b: &(f64, usize)| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1));
+    if near.len() > MOST_TRIED {
+        near.select_nth_unstable_by(MOST_TRIED, nearer);
+        near.truncate(MOST_TRIED);
+    }
+    near.sort_by(nearer);
     let written = written_out(t);
     let does = |i: &usize| {
         let item = things[*i];
@@ -147,7 +151,7 @@ pub fn doing(
             read(gauge, then).is_some_and(|r| !r.deviates())
         })
     };
-    let mending: Vec<usize> = near.into_iter().take(MOST_TRIED).filter(does).collect();
+    let mending: Vec<usize> = near.into_iter().map(|n| n.1).filter(does).collect();
     let nearest = *mending.first()?;
     Some(Doing {
         kinds: mending.len(),
