@@ -4,13 +4,16 @@
 
 mod common;
 
+use std::borrow::Cow;
 use std::collections::BTreeMap;
 
 use common::ENGINE;
 use serde_json::{Value, json};
 use yarrowfen_core::Options;
 use yarrowfen_core::answer::mend::{MendAnswer, MendCause};
-use yarrowfen_core::base::codes::{Cause, Gauge, Phase, Remedy, Standing, Symptom};
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::{BoxList, Cause, Gauge, Phase, Remedy, Standing, Symptom, Topic};
+use yarrowfen_core::own_box::Item;
 use yarrowfen_core::question::MendRequest;
 
 fn mend(given: &Value) -> MendAnswer {
@@ -335,4 +338,95 @@ fn cautions_stand_where_somebody_could_be_hurt() {
         "rods_and_power_lines"
     ));
     assert!(!has(json!({"symptom": "lifeless"}), "rods_and_power_lines"));
+}
+
+/// A head of a box as it is typed.
+fn head(pairs: &[(&'static str, &'static str)]) -> Item {
+    let texts = pairs
+        .iter()
+        .map(|(k, v)| (Cow::Borrowed(*k), Cow::Borrowed(*v)));
+    Item::read(BoxList::Head, &texts.collect(), UnitSystem::Metric).unwrap()
+}
+
+#[test]
+fn what_of_the_box_mends_it_does_when_it_is_tied_on() {
+    let asked = MendRequest::from_json(worked().to_string().as_bytes()).unwrap();
+    let told = ENGINE.mend(&asked, Options::default());
+    let kinds = [
+        // As it hangs now: the eye in line and high.
+        [
+            ("weight", "3/16 oz"),
+            ("shape", "football"),
+            ("eye", "in_line"),
+            ("post_mm", "6"),
+        ],
+        // Across, and far too heavy to be in its place; then just so.
+        [
+            ("weight", "1 oz"),
+            ("shape", "football"),
+            ("eye", "across"),
+            ("post_mm", "6"),
+        ],
+        [
+            ("weight", "3/16 oz"),
+            ("shape", "football"),
+            ("eye", "across"),
+            ("post_mm", "6"),
+        ],
+    ];
+    let all: Vec<Item> = kinds.iter().map(|k| head(k)).collect();
+    let things: Vec<&Item> = all.iter().collect();
+    let found = ENGINE.mend_from_box(&asked, Options::default(), (&told, &things));
+    let eye = found
+        .iter()
+        .find(|f| f.cause == Cause::EyeInTheWay)
+        .unwrap();
+    assert_eq!((eye.doing.nearest, eye.doing.kinds), (2, 1));
+    let tied = MendRequest {
+        question: ENGINE.tied_with(&asked.question, things[2]),
+        ..asked
+    };
+    let again = ENGINE.mend(&tied, Options::default());
+    assert_eq!(cause(&again, Cause::EyeInTheWay).says, Standing::RuledOut);
+    // A head without a hook of its own keeps the one that was behind it.
+    assert!(
+        again.tied_on.hook.starts_with("3/0"),
+        "{}",
+        again.tied_on.hook
+    );
+}
+
+/// What is told is what was recorded: each cause taken, and no other.
+#[test]
+fn the_record_holds_each_cause_that_is_told() {
+    let explain = Options {
+        explain: true,
+        ..Options::default()
+    };
+    for symptom in Symptom::ALL {
+        let mut given = worked();
+        given["symptom"] = symptom.code().into();
+        let asked = MendRequest::from_json(given.to_string().as_bytes()).unwrap();
+        let told = ENGINE.mend(&asked, explain);
+        let taken = told
+            .considered
+            .iter()
+            .filter(|c| c.taken && c.about == Topic::Mend);
+        let mut taken: Vec<&str> = taken.map(|c| c.rule.as_ref()).collect();
+        let mut causes: Vec<&str> = told.causes.iter().map(|c| c.code.code()).collect();
+        taken.sort_unstable();
+        causes.sort_unstable();
+        assert_eq!(taken, causes, "{}", symptom.code());
+        let cautions = told
+            .considered
+            .iter()
+            .filter(|c| c.taken && c.about == Topic::Caution);
+        assert_eq!(cautions.count(), told.cautions.len());
+        assert!(
+            ENGINE
+                .mend(&asked, Options::default())
+                .considered
+                .is_empty()
+        );
+    }
 }

@@ -47,6 +47,9 @@ enum Command {
         /// One complaint a line, one answer a line, in order.
         #[arg(long)]
         lines: bool,
+        /// With every cause considered, whether it can be here, and what was measured of it.
+        #[arg(long)]
+        explain: bool,
         /// Units of the texts: metric or imperial.
         #[arg(long, default_value = "metric", value_parser = units)]
         units: UnitSystem,
@@ -97,11 +100,13 @@ pub fn run(cli: Cli) -> ExitCode {
         ),
         Command::Mend {
             lines,
+            explain,
             units,
             ladder,
         } => mend(
             lines,
             Options {
+                explain,
                 units,
                 ladder,
                 ..Options::default()

@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
 use super::Text;
-use super::beside::Coded;
+use super::beside::{Coded, Considered};
 use crate::base::codes::{
     Cause, Effect, EyeTurn, Gauge, HookStyle, Keeper, Material, Phase, Point, Power, Remedy, Rig,
     Shape, Standing, Symptom, Tie, Wire,
@@ -39,6 +39,9 @@ pub struct MendAnswer {
     pub says: Option<Text>,
     /// What could hurt somebody or a fish, or break a law.
     pub cautions: Vec<Coded>,
+    /// Every cause and caution that was considered, where that was asked for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub considered: Vec<Considered>,
 }
 
 /// What is tied on, by its measures.

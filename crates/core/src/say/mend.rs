@@ -7,10 +7,11 @@ use serde_json::Value;
 use crate::answer::mend::{
     EffectTold, MeasureThen, MendAnswer, MendAsk, MendCause, MendChange, TiedOnTold, TogetherTold,
 };
-use crate::answer::{Coded, Text};
+use crate::answer::{Coded, Considered, Text};
 use crate::base::codes::{Gauge, Remedy, Standing, Unsaid};
 use crate::base::text::{Arg, Said, capital, catalogue, fill, labels, mend_sentences as say};
 use crate::base::{UnitSystem, grams, round};
+use crate::choose::rules::Entry;
 use crate::choose::tied_on::TiedOn;
 use crate::explore::mend::{
     CauseFound, ChangeFound, Changed, Complaint, MendFound, Together, weight_label,
@@ -268,6 +269,23 @@ fn caution(t: &TiedOn<'_>, rule: &Rule) -> Coded {
     }
 }
 
+/// What was considered, off the record: each with what was measured of it.
+fn considered(t: &TiedOn<'_>, found: &MendFound<'_>) -> Vec<Considered> {
+    let saw = |code: &str| {
+        let cause = found.causes.iter().find(|c| c.cause.code() == code)?;
+        let reading = &cause.reading.as_ref()?.1;
+        Some(reading.saw.text(t.d.on.options.units))
+    };
+    let one = |e: &Entry| Considered {
+        about: e.about,
+        rule: e.code.into(),
+        saw: saw(e.code).unwrap_or_default(),
+        held: e.held,
+        taken: e.taken,
+    };
+    found.record.entries.iter().map(one).collect()
+}
+
 /// The causes of a complaint; `asked` is the question as it was asked.
 #[must_use]
 pub fn mend(
@@ -277,6 +295,11 @@ pub fn mend(
     found: MendFound<'_>,
 ) -> MendAnswer {
     let cautions = found.cautions.iter().map(|r| caution(t, r)).collect();
+    let considered = if t.d.on.options.explain {
+        considered(t, &found)
+    } else {
+        Vec::new()
+    };
     let beyond = |s: Standing| matches!(s, Standing::Likely | Standing::Possible);
     let none = !found.causes.iter().any(|c| beyond(c.standing));
     MendAnswer {
@@ -293,6 +316,7 @@ pub fn mend(
             .collect(),
         says: none.then(|| say::mend_none_measured().text(t.d.on.options.units)),
         cautions,
+        considered,
     }
 }
 
