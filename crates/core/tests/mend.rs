@@ -430,3 +430,53 @@ fn the_record_holds_each_cause_that_is_told() {
         );
     }
 }
+
+/// On the model itself: as a measure goes over its threshold its cause goes up, never down.
+#[test]
+fn a_cause_goes_up_as_its_measure_goes_over() {
+    let place = |field: &str, value: f64, symptom: &str, code| {
+        let mut given = worked();
+        given["symptom"] = symptom.into();
+        given["question"]["head"]["keeper"] = "wire".into();
+        *given["question"].pointer_mut(field).unwrap() = json!(value);
+        let told = mend(&given);
+        let at = told.causes.iter().position(|c| c.code == code).unwrap();
+        (at, told.causes[at].says, told.causes[at].share)
+    };
+    let sweeps = [
+        ("/head/post_mm", 3.0, 12.0, "no_hook_up", Cause::EyeInTheWay),
+        (
+            "/tackle/leader_lb",
+            4.0,
+            30.0,
+            "lost_in_fight",
+            Cause::WireOpens,
+        ),
+        (
+            "/bait/length_mm",
+            100.0,
+            250.0,
+            "no_hook_up",
+            Cause::HookShort,
+        ),
+        (
+            "/water/wind_mps",
+            0.0,
+            14.0,
+            "no_bottom_feel",
+            Cause::WindBow,
+        ),
+    ];
+    for (field, least, most, symptom, cause) in sweeps {
+        let steps = (0..=30).map(|i| least + (most - least) * f64::from(i) / 30.0);
+        let all: Vec<_> = steps.map(|v| place(field, v, symptom, cause)).collect();
+        for pair in all.windows(2) {
+            assert!(
+                pair[1].0 <= pair[0].0 && pair[1].1 <= pair[0].1,
+                "{field}: {pair:?}"
+            );
+        }
+        assert_eq!(all[0].1, Standing::RuledOut, "{field}");
+        assert!(all[30].1 <= Standing::Possible, "{field}: {:?}", all[30]);
+    }
+}

@@ -26,37 +26,12 @@ pub struct Cli {
 
 #[derive(Subcommand)]
 enum Command {
-    /// Answer a JSON request from standard input; needs no database.
-    Pick {
-        /// One request a line, one answer a line, in order.
-        #[arg(long)]
-        lines: bool,
-        /// Print every rule considered, taken or not, in place of the answer; with --lines, as JSON within it.
-        #[arg(long)]
-        explain: bool,
-        /// Units of the texts: metric or imperial.
-        #[arg(long, default_value = "metric", value_parser = units)]
-        units: UnitSystem,
-        /// Weights that are sold: oz or g.
-        #[arg(long, default_value = "oz", value_parser = ladder)]
-        ladder: Ladder,
-    },
+    /// Answer a JSON request from standard input; needs no database. With --explain every rule
+    /// considered is printed in place of the answer, with --lines as JSON within it.
+    Pick(Asked),
     /// Say what goes wrong, why, and what mends it, for a JSON complaint from standard input;
-    /// needs no database.
-    Mend {
-        /// One complaint a line, one answer a line, in order.
-        #[arg(long)]
-        lines: bool,
-        /// With every cause considered, whether it can be here, and what was measured of it.
-        #[arg(long)]
-        explain: bool,
-        /// Units of the texts: metric or imperial.
-        #[arg(long, default_value = "metric", value_parser = units)]
-        units: UnitSystem,
-        /// Weights that are sold: oz or g.
-        #[arg(long, default_value = "oz", value_parser = ladder)]
-        ladder: Ladder,
-    },
+    /// needs no database. With --explain the answer holds every cause considered.
+    Mend(Asked),
     /// Serve the pages (settings come from the environment; see ./start).
     Serve,
     /// Bring the tables of the database up to date.
@@ -65,6 +40,34 @@ enum Command {
     Demo,
     /// Print the OpenAPI description of the HTTP interface.
     Openapi,
+}
+
+/// How what comes on standard input is answered.
+#[derive(clap::Args)]
+struct Asked {
+    /// One request a line, one answer a line, in order.
+    #[arg(long)]
+    lines: bool,
+    /// Tell every rule considered, taken or not.
+    #[arg(long)]
+    explain: bool,
+    /// Units of the texts: metric or imperial.
+    #[arg(long, default_value = "metric", value_parser = units)]
+    units: UnitSystem,
+    /// Weights that are sold: oz or g.
+    #[arg(long, default_value = "oz", value_parser = ladder)]
+    ladder: Ladder,
+}
+
+impl Asked {
+    fn options(&self) -> Options {
+        Options {
+            units: self.units,
+            ladder: self.ladder,
+            explain: self.explain,
+            ..Options::default()
+        }
+    }
 }
 
 fn units(text: &str) -> Result<UnitSystem, String> {
@@ -84,34 +87,8 @@ type Failure = Box<dyn std::error::Error>;
 #[must_use]
 pub fn run(cli: Cli) -> ExitCode {
     let done = match cli.command {
-        Command::Pick {
-            lines,
-            explain,
-            units,
-            ladder,
-        } => pick(
-            lines,
-            Options {
-                units,
-                ladder,
-                explain,
-                ..Options::default()
-            },
-        ),
-        Command::Mend {
-            lines,
-            explain,
-            units,
-            ladder,
-        } => mend(
-            lines,
-            Options {
-                explain,
-                units,
-                ladder,
-                ..Options::default()
-            },
-        ),
+        Command::Pick(asked) => pick(asked.lines, asked.options()),
+        Command::Mend(asked) => mend(asked.lines, asked.options()),
         Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
         Command::Serve => serve(),
         Command::Migrate => with_store(false),
