@@ -2,14 +2,13 @@
 //! may bring.
 
 use enum_map::EnumMap;
-use uom::si::time::second;
 
 use super::force_gauges::drag_kg;
 use super::gauges::read;
 use super::reading::{Reading, weight_label};
 use super::remedies::tries;
 use super::tries::Try;
-use super::weight_gauges::lift_m;
+use super::weight_gauges::{down_s, lift_m};
 use crate::base::codes::{Effect, Gauge, Remedy, Symptom};
 use crate::base::text::Arg;
 use crate::base::{grams, plain};
@@ -188,17 +187,12 @@ pub fn change(
 /// What the sentences of things done by hand are filled with.
 fn holes(t: &TiedOn<'_>) -> Vec<(&'static str, Arg)> {
     let (d, mend) = (t.d, &t.d.on.tables.mend);
-    let down = t
-        .needs
-        .let_down(&t.body)
-        .time()
-        .map_or(0.0, |t| t.get::<second>());
-    let count = d.count_of(&t.body).unwrap_or(down);
+    let down = down_s(t).unwrap_or_default();
     let carried = hold::carried_m(d.on.conditions.current_mps, down);
     let take_up = d.on.tables.rules.named.get("take_up_m").copied();
     vec![
         ("drag", Arg::Pull(drag_kg(t))),
-        ("count", Arg::Number(count.ceil().max(1.0), 0)),
+        ("count", Arg::Number(down.ceil().max(1.0), 0)),
         ("take_up", Arg::Distance(take_up.unwrap_or_default())),
         (
             "exit",

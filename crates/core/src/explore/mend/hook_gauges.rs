@@ -4,7 +4,7 @@
 use uom::si::length::millimeter;
 
 use super::reading::Reading;
-use crate::base::codes::{Cover, EyeTurn, HeadTrait, Point};
+use crate::base::codes::{Cover, EyeTurn, HeadTrait, Point, Unsaid};
 use crate::base::text::{Arg, mend_sentences as say};
 use crate::choose::tied_on::TiedOn;
 use crate::gear::hook::{TIGHT, hides};
@@ -35,8 +35,12 @@ pub fn free_pressed(t: &TiedOn<'_>) -> Option<Reading> {
 
 /// How far the eye stands past the bait, mm, whose nose reaches half its depth over the head's
 /// middle however the hook lies. One across the hook slides past a lip; it is in
-/// the way only where it stands as high as the point.
+/// the way only where it stands as high as the point. A hook that hangs free behind its head has
+/// no eye before it.
 pub fn eye_over_bait(t: &TiedOn<'_>) -> Option<Reading> {
+    if t.d.on.rig.separate_hook {
+        return None;
+    }
     let tables = t.d.on.tables;
     let reach = t.d.on.bait_depth_mm() / 2.0;
     let in_line = tables.mend.hook.eye_mm;
@@ -53,8 +57,17 @@ pub fn eye_over_bait(t: &TiedOn<'_>) -> Option<Reading> {
     Reading::to(t.eye_mm - reach, most, saw)
 }
 
+/// Whether there is a keeper at all: a hook that hangs free behind its head has none, unless
+/// one was said.
+fn has_keeper(t: &TiedOn<'_>) -> bool {
+    !t.d.on.rig.separate_hook || !t.unsaid[Unsaid::Keeper]
+}
+
 /// What the keeper takes off the gap, mm, against what the gap has to spare.
 pub fn keeper_off_gap(t: &TiedOn<'_>) -> Option<Reading> {
+    if !has_keeper(t) {
+        return None;
+    }
     let row = &t.d.on.tables.mend.hook;
     let (free, wanted) = pressed(t);
     let (bulk, spare) = (row.keeper_mm[t.keeper], (free - wanted).max(0.0));
@@ -121,6 +134,9 @@ pub fn point_hidden(t: &TiedOn<'_>) -> Option<Reading> {
 
 /// Whether the keeper holds this plastic (1).
 pub fn keeper_holds(t: &TiedOn<'_>) -> Option<Reading> {
+    if !has_keeper(t) {
+        return None;
+    }
     let (on, plastic) = (t.d.on, t.d.on.request.bait.plastic);
     let holding = &on.tables.mend.hook.holds[plastic];
     let advised = crate::choose::tie::keeper(on.request, on.tables);

@@ -146,9 +146,16 @@ pub fn metal(t: &TiedOn<'_>) -> Option<Reading> {
     Reading::from(here, density(Material::Tungsten), saw)
 }
 
+/// Seconds until it is where it is fished: at the fish, or on the bottom; none where it floats.
+#[must_use]
+pub fn down_s(t: &TiedOn<'_>) -> Option<f64> {
+    let bottom = t.needs.let_down(&t.body).time()?.get::<second>();
+    Some(t.d.count_of(&t.body).unwrap_or(bottom))
+}
+
 /// How far it is carried while it falls, m; nothing where it floats.
 pub fn carried(t: &TiedOn<'_>) -> Option<Reading> {
-    let time = t.needs.let_down(&t.body).time()?.get::<second>();
+    let time = down_s(t)?;
     let carried = hold::carried_m(t.d.on.conditions.current_mps, time);
     let saw = say::measured_carried(Arg::Distance(carried), Arg::Seconds(time));
     Reading::to(carried, t.d.on.tables.mend.way.carried_m, saw)
