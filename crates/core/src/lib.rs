@@ -15,7 +15,7 @@
 //! | 5 | [`gear`], [`own_box`] |
 //! | 4 | [`tables`] |
 //! | 3 | [`question`], [`answer`] |
-//! | 2 | [`physics`] |
+//! | 2 | [`physics`], [`statistics`] |
 //! | 1 | [`base`] |
 //!
 //! Start with [`Engine::pick`].
@@ -33,6 +33,7 @@ pub mod physics;
 pub mod question;
 pub mod say;
 pub mod sounder;
+pub mod statistics;
 pub mod tables;
 
 pub use answer::Answer;

@@ -10,6 +10,7 @@ use std::path::{Path, PathBuf};
 const FLOORS: &[(&str, u8)] = &[
     ("base", 1),
     ("physics", 2),
+    ("statistics", 2),
     ("photo", 3),
     ("question", 3),
     ("answer", 3),
