@@ -9,6 +9,7 @@
 )]
 
 use serde_json::Value;
+use yarrowfen_core::base::maths;
 use yarrowfen_core::statistics::many::adjusted;
 use yarrowfen_core::statistics::pairs::{Pair, compared};
 use yarrowfen_core::statistics::power::{Sought, hours_to_tell, power};
@@ -241,7 +242,7 @@ impl Dice {
         a + (b - a) * self.share()
     }
     fn count(&mut self, rate: f64, hours: f64) -> Count {
-        let (floor, mut product, mut n) = ((-rate * hours).exp(), self.share(), 0);
+        let (floor, mut product, mut n) = (maths::exp(-rate * hours), self.share(), 0);
         while product > floor {
             product *= self.share();
             n += 1;
@@ -251,7 +252,7 @@ impl Dice {
     /// A gamma value of a whole shape: the sum of so many exponentials.
     fn gamma(&mut self, shape: u32, rate: f64) -> f64 {
         (0..shape)
-            .map(|_| -self.share().max(1e-300).ln())
+            .map(|_| -maths::ln(self.share().max(1e-300)))
             .sum::<f64>()
             / rate
     }

@@ -45,16 +45,18 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
     // well.
     let held_up = window.lower_by.code() == "holds_depth" || window.upper_by.code() == "kept_up";
     let bowed = held_up && (weighed.reach() > 15.0 || asked.q.water.current_mps > 0.1);
-    let slack = if bowed { 0.06 } else { SLACK };
+    // What three points miss goes by the drag of the line, not by the head: of the lightest heads it
+    // is some hundredths of a gram more.
+    let (slack, rounding) = if bowed { (0.06, 0.06) } else { (SLACK, 0.011) };
     let lower = ours.lower.iter().map(|l| l.0).fold(0.0, f64::max);
     let upper = ours.upper.iter().map(|u| u.0).fold(f64::INFINITY, f64::min);
     prop_assert!(
-        beyond(lower) || near(lower, window.lower_g, slack, 0.011),
+        beyond(lower) || near(lower, window.lower_g, slack, rounding),
         "lower {lower} {:?} / {window:?}",
         ours.lower
     );
     prop_assert!(
-        beyond(upper) || near(upper, window.upper_g, slack, 0.011),
+        beyond(upper) || near(upper, window.upper_g, slack, rounding),
         "upper {upper} {:?} / {window:?}",
         ours.upper
     );
@@ -62,13 +64,13 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
     let by = |code: &str, all: &[(f64, &str)]| all.iter().find(|n| n.1 == code).map(|n| n.0);
     let named = by(window.lower_by.code(), &ours.lower).unwrap();
     prop_assert!(
-        beyond(lower) || near(lower, named, slack, 0.011),
+        beyond(lower) || near(lower, named, slack, rounding),
         "{:?} / {window:?}",
         ours.lower
     );
     let named = by(window.upper_by.code(), &ours.upper).unwrap();
     prop_assert!(
-        beyond(upper) || near(upper, named, slack, 0.011),
+        beyond(upper) || near(upper, named, slack, rounding),
         "{:?} / {window:?}",
         ours.upper
     );
@@ -79,6 +81,7 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
         upper,
         ours.near_target,
         f64::min(weighed.lobbed(), by("everyday", &ours.upper).unwrap()),
+        (2.0 * slack, rounding),
     )
 }
 
@@ -90,9 +93,10 @@ fn same_rung(
     upper: f64,
     target: f64,
     rod: f64,
+    (slack, rounding): (f64, f64),
 ) -> Result<(), TestCaseError> {
     let rungs: Vec<f64> = a.rungs.iter().map(|r| r.oz * 28.349_523_125).collect();
-    let on_edge = |x: f64| rungs.iter().any(|r| near(*r, x, 2.0 * SLACK, 0.01));
+    let on_edge = |x: f64| rungs.iter().any(|r| near(*r, x, slack, rounding));
     if [lower, upper, target, rod].into_iter().any(on_edge) {
         return Ok(());
     }
