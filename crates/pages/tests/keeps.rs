@@ -171,6 +171,14 @@ proptest! {
     }
 }
 
+/// What clips a drawing, and what a label speaks of, is named once on a page.
+fn no_name_twice(body: &str, page: &str) {
+    let mut seen = BTreeSet::new();
+    for id in each_between(body, " id=\"", '"') {
+        assert!(seen.insert(id), "{page}: {id} stands twice");
+    }
+}
+
 #[test]
 fn each_page_with_an_address_of_its_own_is_shown_in_both_units() {
     let mut shown = 0;
@@ -179,6 +187,7 @@ fn each_page_with_an_address_of_its_own_is_shown_in_both_units() {
             if let Some(reply) = visit(page.path, *units) {
                 assert_eq!(reply.status, 200, "{}", page.name);
                 assert!(reply.body.contains("<main"), "{}", page.name);
+                no_name_twice(&reply.body, page.name);
                 shown += 1;
             }
         }
@@ -236,6 +245,7 @@ fn mend_shows_each_cause_as_the_answer_has_it() {
         let reader = reader(UnitSystem::Metric);
         let reply = visit(&format!("/mend?{query}"), UnitSystem::Metric).unwrap();
         assert_eq!(reply.status, 200, "{}", symptom.code());
+        no_name_twice(&reply.body, symptom.code());
         let asked = MendForm::from_query(&query, reader.options)
             .read(&ENGINE)
             .unwrap();

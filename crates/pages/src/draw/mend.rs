@@ -7,7 +7,7 @@ use yarrowfen_core::base::{Dimension, Printed, UnitSystem};
 use super::tackle::alone::head_in_front;
 use super::tackle::figure::{Drawing, Figure, n, view_box};
 use super::tackle::hooks::HookSize;
-use super::tackle::look::{Look, Part};
+use super::tackle::look::{Look as Of, Part};
 use super::tackle::path::ellipse;
 use super::tackle::reach::bounds;
 use super::tackle::rigged::{Tied, rigged};
@@ -82,17 +82,25 @@ fn tied(t: &TiedOnTold, form: BaitForm) -> Tied {
     }
 }
 
-/// What is tied on, with the measure of a gauge; the first look is from the side.
+/// What is looked at of what is tied on.
+#[derive(Debug, Clone, Copy)]
+pub struct Look {
+    /// The measure; none is from the side.
+    pub gauge: Option<Gauge>,
+    /// Whether it lies beyond what is wanted.
+    pub beyond: bool,
+    /// Units of the words.
+    pub units: UnitSystem,
+    /// What the drawing's clips are called by: one word for each drawing of a page.
+    pub id: &'static str,
+}
+
+/// What is tied on, with the measure that is looked at.
 #[must_use]
-pub fn drawing(
-    t: &TiedOnTold,
-    form: BaitForm,
-    (gauge, beyond): (Option<Gauge>, bool),
-    units: UnitSystem,
-) -> MendDrawing {
-    match gauge {
-        Some(gauge) if in_front(gauge) => front(t, form, beyond, units),
-        gauge => side(t, form, gauge, beyond, units),
+pub fn drawing(t: &TiedOnTold, form: BaitForm, look: Look) -> MendDrawing {
+    match look.gauge {
+        Some(gauge) if in_front(gauge) => front(t, form, look),
+        _ => side(t, form, look),
     }
 }
 
@@ -105,10 +113,11 @@ fn told(t: &TiedOnTold, from: &str) -> String {
 }
 
 /// The head before the bait's cross-section, and how high eye and bait reach.
-fn front(t: &TiedOnTold, form: BaitForm, beyond: bool, units: UnitSystem) -> MendDrawing {
+fn front(t: &TiedOnTold, form: BaitForm, look: Look) -> MendDrawing {
+    let Look { beyond, units, .. } = look;
     let r = t.reach_mm;
     let head = head_in_front(&tied(t, form), (0.0, 0.0));
-    let outline = Part::new(Look::Plastic, ellipse((0.0, 0.0), r, r));
+    let outline = Part::new(Of::Plastic, ellipse((0.0, 0.0), r, r));
     let mut parts = vec![outline];
     parts.extend(head);
     let b = bounds(parts.iter().map(|p| p.d.as_str())).unwrap_or([-r, -r, r, r]);
@@ -148,7 +157,7 @@ fn front(t: &TiedOnTold, form: BaitForm, beyond: bool, units: UnitSystem) -> Men
     let left = f64::midpoint(b[0], b[2]) - 0.36 * wide;
     let deep = b[3] + 6.0 * unit - top;
     let drawing = Drawing {
-        id: "front",
+        id: look.id,
         unit,
         wire: t.wire_mm,
         hatched: true,
@@ -167,13 +176,13 @@ fn front(t: &TiedOnTold, form: BaitForm, beyond: bool, units: UnitSystem) -> Men
 }
 
 /// The rig from the side, with gap and hook as they are measured.
-fn side(
-    t: &TiedOnTold,
-    form: BaitForm,
-    gauge: Option<Gauge>,
-    beyond: bool,
-    units: UnitSystem,
-) -> MendDrawing {
+fn side(t: &TiedOnTold, form: BaitForm, look: Look) -> MendDrawing {
+    let Look {
+        gauge,
+        beyond,
+        units,
+        ..
+    } = look;
     let tied = tied(t, form);
     let rig = rigged(&tied);
     let [left, high, right, low] = rig.bounds;
@@ -221,7 +230,7 @@ fn side(
         foot + 1.6 * letter - top,
     );
     let drawing = Drawing {
-        id: "side",
+        id: look.id,
         unit,
         wire: t.wire_mm,
         hatched: true,

@@ -6,7 +6,7 @@ use yarrowfen_core::base::text::capital;
 
 use crate::ask::PickForm;
 use crate::ask::mend::{MOST_TRIED, MendForm, Tried, written};
-use crate::draw::mend::{MendDrawing, drawing};
+use crate::draw::mend::{Look, MendDrawing, drawing};
 
 /// A measure after the changes.
 pub struct Big {
@@ -120,8 +120,13 @@ pub(super) fn after(
         pick: format!("/?{pick}"),
         tried: written(tried),
         drawing: (!told.done.is_empty()).then(|| {
-            let beyond = seen.is_some_and(|m| !m.mended);
-            let mut drawn = drawing(&told.tied_on, bait, (gauge, beyond), form.pick.units);
+            let look = Look {
+                gauge,
+                beyond: seen.is_some_and(|m| !m.mended),
+                units: form.pick.units,
+                id: "then",
+            };
+            let mut drawn = drawing(&told.tied_on, bait, look);
             drawn.figure.told = format!("After it: {}", drawn.figure.told);
             drawn
         }),

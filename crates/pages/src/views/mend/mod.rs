@@ -24,7 +24,7 @@ use super::control::Control;
 use super::sentence::Sentence;
 use crate::ask::WORDS;
 use crate::ask::mend::{MendForm, choices};
-use crate::draw::mend::{MendDrawing, drawing};
+use crate::draw::mend::{Look, MendDrawing, drawing};
 
 /// The answer.
 pub struct MendView {
@@ -223,13 +223,17 @@ fn view(
     together: Option<TogetherTold>,
     own: &OwnMend,
 ) -> MendView {
-    let units = form.pick.units;
     let tried = form.tried.clone().unwrap_or_else(|| first_tried(&a));
     let first = a.causes.first().map(|c| c.code);
     let looked = form.look.or(tried.first().map(|t| t.0)).or(first);
     let cause = a.causes.iter().find(|c| Some(c.code) == looked);
     let gauge = cause.and_then(|c| c.measure.as_ref());
-    let seen = (gauge.map(|m| m.code), gauge.is_some_and(|m| m.beyond > 0.0));
+    let seen = Look {
+        gauge: gauge.map(|m| m.code),
+        beyond: gauge.is_some_and(|m| m.beyond > 0.0),
+        units: form.pick.units,
+        id: "now",
+    };
     let bait = request.question.bait.form;
     let shown = Shown {
         form,
@@ -238,8 +242,8 @@ fn view(
         symptom: request.symptom,
     };
     MendView {
-        drawing: drawing(&a.tied_on, bait, seen, units),
-        after: together.map(|t| after(&a, (form, &tried), t, (bait, seen.0))),
+        drawing: drawing(&a.tied_on, bait, seen),
+        after: together.map(|t| after(&a, (form, &tried), t, (bait, seen.gauge))),
         causes: (1..)
             .zip(&a.causes)
             .map(|(at, c)| shown.cause(at, c, looked))
