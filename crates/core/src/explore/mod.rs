@@ -11,6 +11,7 @@ mod gap_tasks;
 pub mod gaps;
 pub mod judge;
 pub mod mend;
+pub mod rods;
 pub mod sink_tests;
 pub mod steps;
 pub mod tools;

@@ -53,8 +53,8 @@ fn shown(n: u32, share: f64, alpha: f64) -> f64 {
 /// Hours with each that show a difference so often; none where more would be needed than
 /// anybody fishes.
 ///
-/// The search begins at what a bell curve says, (z₁ √2 + z₂ √…)² over the difference of the
-/// square roots of the rates, and ends at the exact power.
+/// The search begins at what a bell curve says of the square roots of counts, whose spread is
+/// a half whatever the rate, and ends at the exact power.
 #[must_use]
 pub fn hours_to_tell(sought: &Sought, often: f64) -> Option<f64> {
     let z = normal_quantile(1.0 - sought.alpha / 2.0) + normal_quantile(often);

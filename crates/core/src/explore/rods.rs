@@ -1,0 +1,250 @@
+//! Which rig on which rod over a day: the most of it served, with the fewest retyings.
+//!
+//! A day is a row of slots (stops, or hours of one), each with situations that some rigs
+//! serve. So many rods are carried; a rod that was not used yet was tied at home, for
+//! nothing. What is wanted first is that situations are served, by their minutes; then that
+//! little is retied on the water. Which rig serves which situation is chosen by branch and
+//! bound where the day is small, else one situation after the other; what is retied for a
+//! choice is then the least there is: of the rods on hand the one whose rig is wanted again
+//! last is retied (published: L. A. Belady, *IBM Systems Journal* 5 (1966) 78, for pages of a
+//! memory, whose proof holds for rods).
+
+/// A situation of a slot.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Wanted {
+    /// Minutes that it counts for; over 0.
+    pub minutes: f64,
+    /// Rigs that serve it, by their number.
+    pub by: Vec<usize>,
+}
+
+/// A slot: its situations come together, so that the rigs for all of them are carried at once.
+pub type Slot = Vec<Wanted>;
+
+/// Most rods and situations for which every choice is looked at.
+pub const MOST_RODS: usize = 5;
+/// See [`MOST_RODS`].
+pub const MOST_SITUATIONS: usize = 12;
+
+/// Rods over a day.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Rods {
+    /// By slot, what each rod carries; none is not used yet.
+    pub carried: Vec<Vec<Option<usize>>>,
+    /// By slot and situation, the rig that serves it; none leaves it unserved.
+    pub serves: Vec<Vec<Option<usize>>>,
+    /// What is retied on the water: before which slot, which rod, to which rig.
+    pub retied: Vec<(usize, usize, usize)>,
+    /// Minutes unserved.
+    pub unserved: f64,
+    /// Whether no choice is better; else it was found one situation after the other.
+    pub exact: bool,
+}
+
+/// What a choice costs: minutes unserved, then retyings.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Cost {
+    unserved: f64,
+    retyings: usize,
+}
+
+impl Cost {
+    const WORST: Self = Self {
+        unserved: f64::INFINITY,
+        retyings: usize::MAX,
+    };
+
+    /// Minutes that differ by less are the same.
+    fn below(&self, other: &Self) -> bool {
+        const SAME: f64 = 1e-9;
+        if (self.unserved - other.unserved).abs() > SAME {
+            return self.unserved < other.unserved;
+        }
+        self.retyings < other.retyings
+    }
+}
+
+/// Rigs wanted at once, by slot, each once.
+type Asked = Vec<Vec<usize>>;
+
+/// Plans the rods of a day.
+#[must_use]
+pub fn rods(slots: &[Slot], carried: usize) -> Rods {
+    let count: usize = slots.iter().map(Vec::len).sum();
+    let small = carried <= MOST_RODS && count <= MOST_SITUATIONS;
+    let mut search = Search {
+        slots,
+        rods: carried,
+        order: slots
+            .iter()
+            .enumerate()
+            .flat_map(|(slot, all)| (0..all.len()).map(move |at| (slot, at)))
+            .collect(),
+        best: (Cost::WORST, Vec::new()),
+    };
+    let first = search.one_after_the_other();
+    search.best = (search.cost(&first), first);
+    if small {
+        search.branch(&mut Vec::new());
+    }
+    let chosen = search.best.1.clone();
+    search.told(&chosen, small)
+}
+
+struct Search<'s> {
+    slots: &'s [Slot],
+    rods: usize,
+    /// Each situation, in the order of the day.
+    order: Vec<(usize, usize)>,
+    best: (Cost, Vec<Option<usize>>),
+}
+
+impl Search<'_> {
+    fn wanted(&self, at: usize) -> &Wanted {
+        let (slot, situation) = self.order[at];
+        &self.slots[slot][situation]
+    }
+
+    /// The rigs asked for by the first choices of a day; none where a slot asks for more than
+    /// there are rods.
+    fn asked(&self, chosen: &[Option<usize>]) -> Option<Asked> {
+        let mut asked: Asked = vec![Vec::new(); self.slots.len()];
+        for ((slot, _), rig) in self.order.iter().zip(chosen) {
+            if let Some(rig) = rig
+                && !asked[*slot].contains(rig)
+            {
+                asked[*slot].push(*rig);
+            }
+        }
+        asked.iter().all(|a| a.len() <= self.rods).then_some(asked)
+    }
+
+    fn unserved(&self, chosen: &[Option<usize>]) -> f64 {
+        let all = chosen.iter().enumerate().filter(|c| c.1.is_none());
+        all.map(|(at, _)| self.wanted(at).minutes).sum()
+    }
+
+    /// What the first choices of a day cost at least, and all of them exactly.
+    fn cost(&self, chosen: &[Option<usize>]) -> Cost {
+        self.asked(chosen).map_or(Cost::WORST, |asked| Cost {
+            unserved: self.unserved(chosen),
+            retyings: carry(&asked, self.rods).retied.len(),
+        })
+    }
+
+    /// Choices for the next situation: rigs that serve it, those already asked for first, and
+    /// at last none.
+    fn choices(&self, chosen: &[Option<usize>]) -> Vec<Option<usize>> {
+        let mut rigs = self.wanted(chosen.len()).by.clone();
+        rigs.sort_unstable();
+        rigs.dedup();
+        rigs.sort_by_key(|rig| !chosen.contains(&Some(*rig)));
+        rigs.into_iter().map(Some).chain([None]).collect()
+    }
+
+    /// Each situation by the rig that costs the least so far; of those that cost the same the
+    /// one that serves the most of what is still to come.
+    fn one_after_the_other(&self) -> Vec<Option<usize>> {
+        let mut chosen: Vec<Option<usize>> = Vec::new();
+        while chosen.len() < self.order.len() {
+            let to_come = |rig: &Option<usize>| -> f64 {
+                let later = (chosen.len()..self.order.len()).map(|at| self.wanted(at));
+                let served = later.filter(|w| rig.is_some_and(|r| w.by.contains(&r)));
+                served.map(|w| w.minutes).sum()
+            };
+            let mut best: (Cost, f64, Option<usize>) = (Cost::WORST, 0.0, None);
+            for choice in self.choices(&chosen) {
+                let mut next = chosen.clone();
+                next.push(choice);
+                let (cost, serves) = (self.cost(&next), to_come(&choice));
+                let equal = !cost.below(&best.0) && !best.0.below(&cost);
+                if cost.below(&best.0) || (equal && serves > best.1) {
+                    best = (cost, serves, choice);
+                }
+            }
+            chosen.push(best.2);
+        }
+        chosen
+    }
+
+    /// Every choice that may still be better than the best known.
+    fn branch(&mut self, chosen: &mut Vec<Option<usize>>) {
+        if chosen.len() == self.order.len() {
+            let cost = self.cost(chosen);
+            if cost.below(&self.best.0) {
+                self.best = (cost, chosen.clone());
+            }
+            return;
+        }
+        for choice in self.choices(chosen) {
+            chosen.push(choice);
+            // What the first choices cost is the least that all of them will.
+            if self.cost(chosen).below(&self.best.0) {
+                self.branch(chosen);
+            }
+            chosen.pop();
+        }
+    }
+
+    fn told(&self, chosen: &[Option<usize>], exact: bool) -> Rods {
+        let asked = self.asked(chosen).unwrap_or_default();
+        let Carried { carried, retied } = carry(&asked, self.rods);
+        let mut serves: Vec<Vec<Option<usize>>> = vec![Vec::new(); self.slots.len()];
+        for ((slot, _), rig) in self.order.iter().zip(chosen) {
+            serves[*slot].push(*rig);
+        }
+        Rods {
+            carried,
+            serves,
+            retied,
+            unserved: self.unserved(chosen),
+            exact,
+        }
+    }
+}
+
+/// See [`Rods`], whose fields these are.
+struct Carried {
+    carried: Vec<Vec<Option<usize>>>,
+    retied: Vec<(usize, usize, usize)>,
+}
+
+/// What each rod carries in each slot, and what is retied for it: the fewest retyings that
+/// these rigs in this order can be had for.
+fn carry(asked: &Asked, rods: usize) -> Carried {
+    let mut now: Vec<Option<usize>> = vec![None; rods];
+    let (mut carried, mut retied) = (Vec::new(), Vec::new());
+    for (slot, rigs) in asked.iter().enumerate() {
+        for rig in rigs {
+            if now.contains(&Some(*rig)) {
+                continue;
+            }
+            // Not one that this slot asks for; an unused one before all, else the one whose rig
+            // is wanted again last.
+            let next = |held: usize| {
+                let later = asked.iter().skip(slot + 1);
+                later.take_while(|a| !a.contains(&held)).count()
+            };
+            let free = (0..rods).filter(|rod| now[*rod].is_none_or(|held| !rigs.contains(&held)));
+            let rod = free.max_by_key(|rod| now[*rod].map_or(usize::MAX, next));
+            if let Some(rod) = rod {
+                if now[rod].is_some() {
+                    retied.push((slot, rod, *rig));
+                }
+                now[rod] = Some(*rig);
+            }
+        }
+        carried.push(now.clone());
+    }
+    // What is tied at home hangs from the first slot on.
+    for rod in 0..rods {
+        let first = carried.iter().position(|slot| slot[rod].is_some());
+        if let Some(first) = first {
+            let rig = carried[first][rod];
+            for slot in &mut carried[..first] {
+                slot[rod] = rig;
+            }
+        }
+    }
+    Carried { carried, retied }
+}

@@ -1,0 +1,162 @@
+//! Rods over a day against every way there is, on small days, and against what is promised on
+//! large ones.
+#![expect(clippy::cast_possible_truncation, reason = "small numbers of a test")]
+
+use std::collections::BTreeMap;
+
+use yarrowfen_core::explore::rods::{MOST_SITUATIONS, Rods, Slot, Wanted, rods};
+
+/// SplitMix64 (published: Steele, Lea, Flood 2014).
+struct Dice(u64);
+
+impl Dice {
+    fn below(&mut self, n: u64) -> usize {
+        self.0 = self.0.wrapping_add(0x9e37_79b9_7f4a_7c15);
+        let mut z = self.0;
+        z = (z ^ (z >> 30)).wrapping_mul(0xbf58_476d_1ce4_e5b9);
+        z = (z ^ (z >> 27)).wrapping_mul(0x94d0_49bb_1331_11eb);
+        ((z ^ (z >> 31)) % n) as usize
+    }
+}
+
+fn day(dice: &mut Dice, most: usize, rigs: u64) -> Vec<Slot> {
+    let mut left = 1 + dice.below(most as u64);
+    let mut slots = Vec::new();
+    while left > 0 {
+        let here = (1 + dice.below(3)).min(left);
+        left -= here;
+        let wanted = (0..here).map(|_| {
+            let by = (0..=dice.below(3)).map(|_| dice.below(rigs)).collect();
+            let minutes = [15.0, 30.0, 60.0][dice.below(3)];
+            // Now and then nothing of what one has serves it.
+            let by = if dice.below(12) == 0 { Vec::new() } else { by };
+            Wanted { minutes, by }
+        });
+        slots.push(wanted.collect());
+    }
+    slots
+}
+
+/// The least minutes unserved, then the fewest retyings, over every way to carry rods: each set
+/// of rigs in each slot, with what it costs to come there from each set before.
+fn by_every_way(slots: &[Slot], carried: usize, rigs: usize) -> (f64, usize) {
+    let sets: Vec<u32> = (0..1_u32 << rigs)
+        .filter(|s| s.count_ones() as usize <= carried)
+        .collect();
+    let unserved = |slot: &Slot, set: u32| -> f64 {
+        let missed = slot
+            .iter()
+            .filter(|w| !w.by.iter().any(|r| set >> r & 1 == 1));
+        missed.map(|w| w.minutes).sum()
+    };
+    // What is tied at home costs nothing: the first sets are free, and so is a rig on a rod that
+    // was never used. A rod once used always carries a rig, so sets never shrink, and each rig
+    // that leaves one is a retying.
+    let mut best: BTreeMap<u32, (f64, usize)> = sets.iter().map(|s| (*s, (0.0, 0))).collect();
+    for slot in slots {
+        let mut next: BTreeMap<u32, (f64, usize)> = BTreeMap::new();
+        for (from, cost) in &best {
+            for to in sets
+                .iter()
+                .filter(|to| to.count_ones() >= from.count_ones())
+            {
+                let gone = (from & !to).count_ones() as usize;
+                let there = (cost.0 + unserved(slot, *to), cost.1 + gone);
+                let known = next.entry(*to).or_insert((f64::INFINITY, usize::MAX));
+                if there.0 < known.0 - 1e-9 || (there.0 < known.0 + 1e-9 && there.1 < known.1) {
+                    *known = there;
+                }
+            }
+        }
+        best = next;
+    }
+    let mut least = (f64::INFINITY, usize::MAX);
+    for cost in best.values() {
+        if cost.0 < least.0 - 1e-9 || (cost.0 < least.0 + 1e-9 && cost.1 < least.1) {
+            least = *cost;
+        }
+    }
+    least
+}
+
+/// That a plan is one: every rig that serves is carried and serves, and rods change only where
+/// that is told.
+fn sound(slots: &[Slot], carried: usize, plan: &Rods) {
+    let mut unserved = 0.0;
+    for (slot, all) in slots.iter().enumerate() {
+        assert_eq!(plan.carried[slot].len(), carried);
+        for (wanted, rig) in all.iter().zip(&plan.serves[slot]) {
+            match rig {
+                Some(rig) => {
+                    assert!(wanted.by.contains(rig) && plan.carried[slot].contains(&Some(*rig)))
+                }
+                None => unserved += wanted.minutes,
+            }
+        }
+        if slot > 0 {
+            for rod in 0..carried {
+                let (before, now) = (plan.carried[slot - 1][rod], plan.carried[slot][rod]);
+                let told = plan.retied.iter().any(|r| (r.0, r.1) == (slot, rod));
+                assert!(before == now || told, "{plan:?}");
+            }
+        }
+    }
+    assert!((unserved - plan.unserved).abs() < 1e-9);
+}
+
+#[test]
+fn a_small_day_is_planned_as_well_as_by_every_way_there_is() {
+    let mut dice = Dice(5);
+    for at in 0..500 {
+        let rigs = 3 + dice.below(4);
+        let carried = 1 + dice.below(3);
+        let slots = day(&mut dice, 9, rigs as u64);
+        let plan = rods(&slots, carried);
+        sound(&slots, carried, &plan);
+        assert!(plan.exact);
+        let (unserved, retyings) = by_every_way(&slots, carried, rigs);
+        assert!(
+            (plan.unserved - unserved).abs() < 1e-9,
+            "{at}: {slots:?} {plan:?} {unserved}"
+        );
+        assert_eq!(plan.retied.len(), retyings, "{at}: {slots:?} {plan:?}");
+    }
+}
+
+#[test]
+fn a_large_day_is_planned_one_situation_after_the_other_and_says_so() {
+    let mut dice = Dice(9);
+    for _ in 0..60 {
+        let slots = day(&mut dice, 60, 14);
+        let count: usize = slots.iter().map(Vec::len).sum();
+        let plan = rods(&slots, 4);
+        sound(&slots, 4, &plan);
+        assert_eq!(plan.exact, count <= MOST_SITUATIONS);
+        // What no rig serves stays unserved; with as many rods as a slot has situations all else
+        // is served, and no slot asks for more retyings than it has situations.
+        let nobody: f64 = slots
+            .iter()
+            .flatten()
+            .filter(|w| w.by.is_empty())
+            .map(|w| w.minutes)
+            .sum();
+        assert!((plan.unserved - nobody).abs() < 1e-9, "{plan:?}");
+        assert!(plan.retied.len() <= count);
+    }
+}
+
+#[test]
+fn a_rod_more_never_serves_less() {
+    let mut dice = Dice(17);
+    for _ in 0..120 {
+        let slots = day(&mut dice, 10, 6);
+        let all: Vec<Rods> = (1..=4).map(|carried| rods(&slots, carried)).collect();
+        for pair in all.windows(2) {
+            let less = pair[1].unserved < pair[0].unserved - 1e-9;
+            let same = (pair[1].unserved - pair[0].unserved).abs() < 1e-9;
+            assert!(less || (same && pair[1].retied.len() <= pair[0].retied.len()));
+        }
+    }
+    let none = rods(&[], 3);
+    assert!(none.carried.is_empty() && none.exact);
+}
