@@ -200,7 +200,7 @@ impl MendForm {
     pub fn read(&mut self, engine: &Engine) -> Result<MendRequest, Vec<FieldError>> {
         if self.weightless() {
             let without = self.pick.without("head.");
-            if let Ok(question) = without.read() {
+            if let Ok(question) = without.asked(engine) {
                 let asked = self.asked(question, Symptom::NoHookUp);
                 let label = engine.mend(&asked, self.pick.options()).tied_on.label;
                 self.pick.set("head_weight", &label);
@@ -216,7 +216,7 @@ impl MendForm {
             let message = "choose where it happens from the list";
             faults.push(FieldError::new("phase", message));
         }
-        match (self.pick.read(), symptom) {
+        match (self.pick.asked(engine), symptom) {
             (Ok(question), Some(symptom)) if faults.is_empty() => Ok(self.asked(question, symptom)),
             (read, _) => {
                 faults.extend(read.err().unwrap_or_default());
@@ -298,6 +298,21 @@ mod tests {
         // What is not known is dropped, what was chosen to be none stays none.
         let odd = MendForm::from_query("found=x:yes,dull_point:maybe&try=", Options::default());
         assert!(odd.found.is_empty() && odd.tried == Some(vec![]));
+    }
+
+    #[test]
+    fn a_rig_said_alone_has_its_usual_bait_in_the_sentence_too() {
+        let engine = Engine::new().unwrap();
+        for (rig, bait) in [("tube", "tube"), ("swimbait", "paddle_tail")] {
+            let query = format!("rig={rig}");
+            let mut form = MendForm::from_query(&query, Options::default());
+            let asked = form.read(&engine).unwrap();
+            let told = form.pick.with_assumed(&asked.question);
+            assert_eq!(told.typed("form"), bait);
+            let answer = engine.mend(&asked, Options::default());
+            assert_eq!(told.read().unwrap().bait.form.code(), bait);
+            assert!((answer.tied_on.bait_length_mm - asked.question.bait.length_mm).abs() < 1e-9);
+        }
     }
 
     #[test]

@@ -85,7 +85,7 @@ fn tied_with(
     let pairs: Vec<(String, String)> = serde_urlencoded::from_str(query).ok()?;
     let id = pairs.iter().find(|p| p.0 == "tied").map(|p| &p.1)?;
     let owned = things?.items.iter().find(|o| o.id.to_string() == *id)?;
-    let question = form.pick.read().ok()?;
+    let question = form.pick.asked(engine).ok()?;
     Some(engine.tied_with(&question, &owned.item))
 }
 
