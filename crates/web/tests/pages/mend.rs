@@ -70,6 +70,18 @@ async fn what_is_tried_is_asked_about_counted_and_goes_with_the_account(pool: Pg
 }
 
 #[sqlx::test(migrations = "../store/migrations")]
+async fn what_is_assumed_is_told_in_the_readers_units(pool: PgPool) {
+    let server = server!(pool);
+    let me = visit(&server).await;
+    let page = text(get!(server, me, "/mend?rig=tube&units=metric")).await;
+    assert!(page.contains(" mm?\"") && !page.contains(" in?\""));
+    let page = text(get!(server, me, "/mend?rig=tube&units=imperial")).await;
+    assert!(page.contains(" in?\"") && !page.contains(" mm?\""));
+    // The rig's usual bait, not the one that the page opens with.
+    assert!(page.contains("value=\"3 1/2 in\""));
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
 async fn what_a_browser_tried_moves_to_its_account(pool: PgPool) {
     let server = server!(pool);
     let mut browser = visit(&server).await;

@@ -14,6 +14,7 @@ use yarrowfen_core::FieldError;
 use yarrowfen_core::answer::Coded;
 use yarrowfen_core::answer::mend::{MendAnswer, TogetherTold};
 use yarrowfen_core::base::codes::{Phase, Symptom};
+use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::question::MendRequest;
 
 use after::after;
@@ -131,7 +132,10 @@ impl MendPage {
             let found = faults.iter().find(|f| f.field == field);
             found.map(|f| f.message.clone())
         };
-        let assumed = view.as_ref().map(|v| assumed(&v.a)).unwrap_or_default();
+        let assumed = view
+            .as_ref()
+            .map(|v| assumed(&v.a, form.pick.units))
+            .unwrap_or_default();
         let listed = |key: &'static str,
                       label: &'static str,
                       typed: &str,
@@ -195,8 +199,16 @@ fn named(faults: &[FieldError]) -> Vec<(&'static str, String)> {
     faults.iter().filter_map(one).collect()
 }
 
+/// A length of some millimetres: to a tenth, or as a rule in inches has it.
+fn short_length(mm: f64, units: UnitSystem) -> String {
+    match units {
+        UnitSystem::Metric => format!("{mm} mm"),
+        UnitSystem::Imperial => Dimension::Size.print(mm, units),
+    }
+}
+
 /// What a blank word of the sentence stands for.
-fn assumed(a: &MendAnswer) -> Vec<(&'static str, String)> {
+fn assumed(a: &MendAnswer, units: UnitSystem) -> Vec<(&'static str, String)> {
     let t = &a.tied_on;
     let number = t.hook.split(' ').next().unwrap_or_default();
     vec![
@@ -204,12 +216,12 @@ fn assumed(a: &MendAnswer) -> Vec<(&'static str, String)> {
         ("head_shape", t.shape.label().to_owned()),
         ("head_tie", t.tie.label().to_owned()),
         ("head_eye", t.eye.label().to_owned()),
-        ("head_post", format!("{} mm", t.eye_mm)),
+        ("head_post", short_length(t.eye_mm, units)),
         ("head_keeper", t.keeper.label().to_owned()),
         ("head_hook", number.to_owned()),
         ("head_style", t.hook_style.label().to_owned()),
         ("head_wire", t.wire.label().to_owned()),
-        ("body", format!("{} mm", t.bait_depth_mm)),
+        ("body", short_length(t.bait_depth_mm, units)),
         ("leader_lb", format!("{}", t.leader_lb)),
         ("power", t.rod.label().to_owned()),
         ("rig", a.rig.label().to_owned()),
