@@ -43,3 +43,14 @@ impl From<sqlx::Error> for StoreError {
         }
     }
 }
+
+/// That a change met something of its owner.
+///
+/// # Errors
+/// [`StoreError::NotFound`] where it met no row.
+pub(crate) fn found(rows: u64) -> Result<(), StoreError> {
+    if rows == 0 {
+        return Err(StoreError::NotFound);
+    }
+    Ok(())
+}

@@ -4,6 +4,7 @@ use sqlx::PgConnection;
 use uuid::Uuid;
 use yarrowfen_core::base::codes::Symptom;
 
+use crate::error::found;
 use crate::kept::{lock, owner_row};
 use crate::{MendTry, NewMendTry, OwnerId, Store, StoreError};
 
@@ -143,11 +144,4 @@ impl Store {
         .await?;
         found(done.rows_affected())
     }
-}
-
-fn found(rows: u64) -> Result<(), StoreError> {
-    if rows == 0 {
-        return Err(StoreError::NotFound);
-    }
-    Ok(())
 }

@@ -3,6 +3,7 @@
 use sqlx::PgConnection;
 use uuid::Uuid;
 
+use crate::error::found;
 use crate::tackle::hold;
 use crate::{NewSink, OwnerId, Sink, Store, StoreError};
 
@@ -104,10 +105,7 @@ impl Store {
         )
         .execute(&self.pool)
         .await?;
-        if done.rows_affected() == 0 {
-            return Err(StoreError::NotFound);
-        }
-        Ok(())
+        found(done.rows_affected())
     }
 
     /// Strikes all tests of a bait and head, or takes them back in: back to the

@@ -9,6 +9,7 @@ use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::own_box::{BoxList, Item, Texts};
 
+use crate::error::found;
 use crate::{Change, Owned, OwnerId, Store, StoreError};
 
 /// Most things that one box holds.
@@ -304,9 +305,7 @@ impl Store {
         )
         .execute(&mut *tx)
         .await?;
-        if gone.rows_affected() == 0 {
-            return Err(StoreError::NotFound);
-        }
+        found(gone.rows_affected())?;
         tx.commit().await?;
         Ok(change)
     }

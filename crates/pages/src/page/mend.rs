@@ -4,6 +4,7 @@ use std::collections::BTreeMap;
 
 use time::OffsetDateTime;
 use yarrowfen_core::answer::mend::MendAnswer;
+use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::BoxList;
 use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, PickRequest};
@@ -24,9 +25,10 @@ pub struct MendHeld<'h> {
     pub things: Option<&'h HeldBox>,
     /// What was tried, the newest first.
     pub tries: &'h [MendTry],
-    /// Whether something was just written down.
-    pub written: bool,
 }
+
+/// What a query has behind it where something was just written down.
+pub const WRITTEN: &str = "written=yes";
 
 /// Most that is asked about at once, and most things that are offered to be tied on.
 const MOST_ASKED: usize = 3;
@@ -54,7 +56,7 @@ pub fn mend(
         (asked, answer)
     });
     let code = status(outcome.is_ok());
-    let mut own = own(held);
+    let mut own = own(held, written(query), options.units);
     let mut together = None;
     if let Ok((asked, answer)) = &outcome {
         form.pick = form.pick.with_assumed(&asked.question);
@@ -115,10 +117,15 @@ fn in_box(
     found.iter().filter_map(told).collect()
 }
 
+/// Whether a query says that something was just written down.
+fn written(query: &str) -> bool {
+    query.split('&').any(|pair| pair == WRITTEN)
+}
+
 /// The reader's own record, and what can be tied on by one tap.
-fn own(held: MendHeld<'_>) -> OwnMend {
+fn own(held: MendHeld<'_>, written: bool, units: UnitSystem) -> OwnMend {
     let mut own = OwnMend {
-        written: held.written,
+        written,
         ..OwnMend::default()
     };
     for one in held.tries {
@@ -135,7 +142,7 @@ fn own(held: MendHeld<'_>) -> OwnMend {
         }
     }
     // What was just written down is asked about at the next visit.
-    let skip = usize::from(held.written);
+    let skip = usize::from(written);
     let waiting = held
         .tries
         .iter()
@@ -150,15 +157,7 @@ fn own(held: MendHeld<'_>) -> OwnMend {
             .filter(there);
         own.things = all
             .take(MOST_THINGS)
-            .map(|o| {
-                (
-                    o.id.to_string(),
-                    o.item
-                        .thing
-                        .told(yarrowfen_core::base::UnitSystem::Metric)
-                        .0,
-                )
-            })
+            .map(|o| (o.id.to_string(), o.item.thing.told(units).0))
             .collect();
     }
     own

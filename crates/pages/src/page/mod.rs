@@ -19,7 +19,7 @@ pub use cast::{cast, cast_with};
 pub use count::{Typed, count};
 pub use gaps::{Situations, gaps};
 pub use kept::{KeptList, compare, keep_again, kept, kept_one, kept_shared};
-pub use mend::{MendHeld, mend, to_write};
+pub use mend::{MendHeld, WRITTEN, mend, to_write};
 pub use photo::{photo, photo_frame, with_measure};
 pub use pick::{Held, answered, at_water, card, how, pick};
 pub use tackle::{

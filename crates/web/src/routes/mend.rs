@@ -32,19 +32,12 @@ pub async fn page(
 ) -> Result<HttpResponse, PageError> {
     let things = own_box(&app, &reader).await;
     let tries = tries(&app, &reader).await;
-    let query = http.query_string();
     let held = MendHeld {
         things: things.as_deref(),
         tries: &tries,
-        written: query.split('&').any(|p| p == "written=yes"),
     };
-    let page = page::mend(&app.engine, &reader, query, held, part.0);
+    let page = page::mend(&app.engine, &reader, http.query_string(), held, part.0);
     about_question(&session, page)
-}
-
-fn back(query: &str, written: bool) -> HttpResponse {
-    let mark = if written { "&written=yes" } else { "" };
-    see_other(&format!("/mend?{query}{mark}"))
 }
 
 /// Writes down what is tried.
@@ -53,7 +46,7 @@ pub async fn write(app: web::Data<App>, sent: Checked<Pairs>) -> Result<HttpResp
     let new = page::to_write(&app.engine, &sent.reader, query, tried);
     let new = new.ok_or(PageError::Unreadable)?;
     app.store.save_mend_try(sent.reader.owner, &new).await?;
-    Ok(back(query, true))
+    Ok(see_other(&format!("/mend?{query}&{}", page::WRITTEN)))
 }
 
 /// Says whether something tried helped, or that it was not tried at all.
@@ -69,5 +62,5 @@ pub async fn helped(
         "strike" => app.store.strike_mend_try(owner, id.0).await?,
         _ => return Err(PageError::Unreadable),
     }
-    Ok(back(sent.form.field("query"), false))
+    Ok(see_other(&format!("/mend?{}", sent.form.field("query"))))
 }

@@ -85,6 +85,10 @@ pub struct CauseView {
     pub code: &'static str,
     /// How it stands.
     pub standing: Standing,
+    /// The same beside its title, where its mark and place do not say it.
+    pub stands: Option<&'static str>,
+    /// Whether it is ruled out: no change is shown for it.
+    pub ruled_out: bool,
     /// What it is.
     pub title: String,
     /// Draws it.
@@ -138,6 +142,11 @@ impl Shown<'_> {
             },
             code: c.code.code(),
             standing: c.says,
+            stands: match c.says {
+                Standing::Ask | Standing::RuledOut => None,
+                says => Some(says.label()),
+            },
+            ruled_out: c.says == Standing::RuledOut,
             title: c.text.to_string(),
             look: format!("/mend?{}", self.form.looking(c.code)),
             looked: looked == Some(c.code),
