@@ -12,7 +12,7 @@
 //! | 8 | [`say`] |
 //! | 7 | [`explore`] |
 //! | 6 | [`choose`], [`cast`], [`sounder`] |
-//! | 5 | [`gear`], [`own_box`] |
+//! | 5 | [`gear`], [`own_box`], [`day`] |
 //! | 4 | [`tables`] |
 //! | 3 | [`question`], [`answer`] |
 //! | 2 | [`physics`], [`statistics`] |
@@ -24,6 +24,7 @@ pub mod answer;
 pub mod base;
 pub mod cast;
 pub mod choose;
+pub mod day;
 pub mod engine;
 pub mod explore;
 pub mod gear;

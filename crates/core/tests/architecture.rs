@@ -17,6 +17,7 @@ const FLOORS: &[(&str, u8)] = &[
     ("tables", 4),
     ("gear", 5),
     ("own_box", 5),
+    ("day", 5),
     ("choose", 6),
     ("cast", 6),
     ("sounder", 6),

@@ -8,6 +8,7 @@
 pub mod ask;
 pub mod draw;
 pub mod held;
+pub mod offline;
 pub mod own_record;
 pub mod page;
 pub mod reader;

@@ -76,4 +76,6 @@ pub struct Reader {
     pub question: String,
     /// Who is signed in.
     pub account: Option<Account>,
+    /// Which styles and scripts belong to the pages: what addresses of them end in.
+    pub assets: String,
 }

@@ -78,6 +78,13 @@ pub const PAGES: &[Page] = &[
     ),
     page("cast", "/cast", "Cast", (Some('t'), true), Carries::Cast),
     page("mend", "/mend", "Mend", (Some('m'), true), Carries::Mend),
+    page(
+        "today",
+        "/today",
+        "Today",
+        (Some('d'), true),
+        Carries::Nothing,
+    ),
     page("box", "/box", "Box", (Some('x'), true), Carries::Nothing),
     page(
         "waters",

@@ -26,6 +26,7 @@ fn reader() -> Reader {
         px_per_mm: None,
         question: String::new(),
         account: None,
+        assets: String::new(),
     }
 }
 

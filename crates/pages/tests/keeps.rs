@@ -33,6 +33,7 @@ fn reader(units: UnitSystem) -> Reader {
         px_per_mm: None,
         question: String::new(),
         account: None,
+        assets: String::new(),
     }
 }
 

@@ -1,5 +1,6 @@
 //! The box, the waters, the sink tests, and files on their way into the box.
 
+use serde::{Deserialize, Serialize};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
@@ -24,7 +25,7 @@ pub struct Owned {
 pub struct Change(pub Uuid);
 
 /// A place.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Water {
     /// Its id.
     pub id: Uuid,
@@ -35,11 +36,12 @@ pub struct Water {
     /// The question that its sentence starts with.
     pub asked: PickRequest,
     /// When it was saved.
+    #[serde(with = "time::serde::rfc3339")]
     pub made_at: OffsetDateTime,
 }
 
 /// A sink test as it was written down.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(
     missing_docs,
     reason = "the names carry their units; see the migration"
@@ -53,20 +55,22 @@ pub struct NewSink {
     pub seconds: f64,
     pub fall: String,
     pub struck: bool,
+    #[serde(with = "time::serde::rfc3339::option")]
     pub made_at: Option<OffsetDateTime>,
 }
 
 /// A sink test with its id.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "plain")]
 pub struct Sink {
     pub id: Uuid,
     pub test: NewSink,
+    #[serde(with = "time::serde::rfc3339")]
     pub made_at: OffsetDateTime,
 }
 
 /// What was tried against a complaint.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct NewMendTry {
     /// The complaint.
     pub symptom: Symptom,
@@ -79,15 +83,17 @@ pub struct NewMendTry {
     /// Whether it helped; none where that was not said yet.
     pub helped: Option<bool>,
     /// When; none is now.
+    #[serde(with = "time::serde::rfc3339::option")]
     pub made_at: Option<OffsetDateTime>,
 }
 
 /// The same with its id.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "plain")]
 pub struct MendTry {
     pub id: Uuid,
     pub new: NewMendTry,
+    #[serde(with = "time::serde::rfc3339")]
     pub made_at: OffsetDateTime,
 }
 

@@ -18,10 +18,21 @@ pub(crate) async fn insert(
     new: &NewMendTry,
 ) -> Result<Uuid, StoreError> {
     let id = Uuid::new_v4();
+    insert_as(connection, owner, id, new).await?;
+    Ok(id)
+}
+
+/// Writes one try under an id that was made elsewhere; one that is there stays.
+pub(crate) async fn insert_as(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    id: Uuid,
+    new: &NewMendTry,
+) -> Result<(), StoreError> {
     let made = sqlx::query!(
         "insert into mend_tries (id, owner_id, symptom, tried, said, query, helped, made_at)
          select $1, $2, $3, $4, $5, $6, $7, coalesce($8, now())
-         where (select count(*) from mend_tries where owner_id = $2) < $9",
+         where (select count(*) from mend_tries where owner_id = $2) < $9 on conflict (id) do nothing",
         id,
         owner.0,
         new.symptom.code(),
@@ -32,12 +43,21 @@ pub(crate) async fn insert(
         new.made_at,
         MOST_TRIES
     )
-    .execute(connection)
+    .execute(&mut *connection)
     .await?;
     if made.rows_affected() == 0 {
-        return Err(StoreError::Full(MOST_TRIES));
+        let there = sqlx::query_scalar!(
+            r#"select exists(select from mend_tries where owner_id = $1 and id = $2) as "there!""#,
+            owner.0,
+            id
+        )
+        .fetch_one(connection)
+        .await?;
+        if !there {
+            return Err(StoreError::Full(MOST_TRIES));
+        }
     }
-    Ok(id)
+    Ok(())
 }
 
 impl Store {

@@ -7,7 +7,7 @@ use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::own_box::{BoxList, Item, Texts};
+use yarrowfen_core::own_box::{BoxList, Item, MOST_COUNT, Texts};
 
 use crate::error::found;
 use crate::{Change, Owned, OwnerId, Store, StoreError};
@@ -155,6 +155,59 @@ pub(crate) async fn add(
     Ok(ids)
 }
 
+/// Counts a thing of an owner up or down by what it is now, as a change of its own. False
+/// where it is not there, or where nothing is left to be counted down.
+pub(crate) async fn count_by(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    id: Uuid,
+    by: i64,
+) -> Result<bool, StoreError> {
+    let row = sqlx::query_as!(
+        Row,
+        r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+           from box_items where id = $1 and owner_id = $2"#,
+        id,
+        owner.0
+    )
+    .fetch_optional(&mut *connection)
+    .await?;
+    let Some(mut owned) = row.and_then(Row::read) else {
+        return Ok(false);
+    };
+    let Ok(count) = u32::try_from(i64::from(owned.item.count) + by) else {
+        return Ok(false);
+    };
+    owned.item.count = count.min(MOST_COUNT);
+    let change = Change(Uuid::new_v4());
+    hold(connection, owner).await?;
+    note(connection, owner, change, &[id]).await?;
+    write_item(connection, owner, change, (id, &owned.item, owned.archived)).await?;
+    Ok(true)
+}
+
+/// Writes a thing of a box as a change has it.
+async fn write_item(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    change: Change,
+    (id, item, archived): (Uuid, &Item, bool),
+) -> Result<(), StoreError> {
+    sqlx::query!(
+        "update box_items set kind = $3, texts = $4, archived = $5, change_id = $6
+         where id = $1 and owner_id = $2",
+        id,
+        owner.0,
+        item.thing.kind().code(),
+        to_json(item),
+        archived,
+        change.0
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
 impl Store {
     /// Everything in a box, archived things too, in the order in which it came in.
     ///
@@ -170,6 +223,17 @@ impl Store {
         .fetch_all(&self.pool)
         .await?;
         Ok(rows.into_iter().filter_map(Row::read).collect())
+    }
+
+    /// The version of a box now.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such owner.
+    pub async fn box_version(&self, owner: OwnerId) -> Result<i64, StoreError> {
+        let version = sqlx::query_scalar!("select box_version from owners where id = $1", owner.0)
+            .fetch_one(&self.pool)
+            .await?;
+        Ok(version)
     }
 
     /// Adds things, all or none; gives the change and their ids.
@@ -219,18 +283,7 @@ impl Store {
             archived: owned.archived,
             added_at: Some(owned.added_at),
         });
-        sqlx::query!(
-            "update box_items set kind = $3, texts = $4, archived = $5, change_id = $6
-             where id = $1 and owner_id = $2",
-            id,
-            owner.0,
-            state.item.thing.kind().code(),
-            to_json(&state.item),
-            state.archived,
-            change.0
-        )
-        .execute(&mut *tx)
-        .await?;
+        write_item(&mut tx, owner, change, (id, &state.item, state.archived)).await?;
         tx.commit().await?;
         Ok(change)
     }

@@ -104,6 +104,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         px_per_mm: None,
         question: String::new(),
         account: None,
+        assets: String::new(),
     };
     let form = PickForm::from_query("", reader.options);
     let frame = Frame::new("pick", &reader, format!("/?{}", form.query()));

@@ -8,6 +8,7 @@ use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{Store, StoreError};
 
+use crate::files::assets::Assets;
 use crate::live::boxes::Boxes;
 use crate::live::imports::Running;
 use crate::live::sink_tests::SinkTests;
@@ -22,6 +23,8 @@ pub struct App {
     pub store: Store,
     /// Folder of styles, scripts and fonts.
     pub static_dir: PathBuf,
+    /// Which styles and scripts there are, and what a device keeps of them.
+    pub assets: Arc<Assets>,
     /// Whether the demo's angler is one click away.
     pub demo: bool,
     /// Whether cookies are for HTTPS only.
@@ -54,6 +57,7 @@ impl App {
         Self {
             engine: Arc::new(engine),
             store,
+            assets: Arc::new(Assets::of(&static_dir)),
             static_dir,
             demo: false,
             secure_cookies: false,

@@ -5,9 +5,11 @@ pub mod api;
 pub mod bench;
 pub mod cast;
 pub mod count;
+pub mod day;
 pub mod gaps;
 pub mod kept;
 pub mod mend;
+pub mod offline;
 pub mod photo;
 pub mod pick;
 pub mod prefs;
@@ -23,12 +25,11 @@ use actix_web::{HttpResponse, web};
 
 use crate::app::App;
 use crate::contract;
+use crate::files::CSP;
 use crate::reply::PageError;
 
 /// Largest form that is taken, bytes.
 const MOST_FORM: usize = 64 * 1024;
-
-const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
 /// Headers of every answer.
 #[must_use]
@@ -97,6 +98,12 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/mend", web::get().to(mend::page))
             .route("/mend/write", web::post().to(mend::write))
             .route("/mend/{id}/helped", web::post().to(mend::helped))
+            .route("/today", web::get().to(day::page))
+            .route("/today", web::post().to(day::tap))
+            .route("/device", web::get().to(offline::device))
+            .route("/worker.js", web::get().to(offline::worker))
+            .route("/manifest.webmanifest", web::get().to(offline::manifest))
+            .route("/api/v1/log", web::post().to(day::receive))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))

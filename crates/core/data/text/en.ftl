@@ -496,6 +496,7 @@ Limit =
     .OWN_TAIL_ROOT = tail root
     .OWN_ROD_LENGTH = rod length
     .REST = rest
+    .FISH_LENGTH = length
     .SINK_SECONDS = time
     .SINK_HEAD = head
 

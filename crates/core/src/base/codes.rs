@@ -4,6 +4,7 @@
 
 pub(crate) use super::code::codes;
 pub use super::code::{Code, Words};
+pub use super::logged::*;
 pub use super::mending::*;
 pub use super::worked::*;
 

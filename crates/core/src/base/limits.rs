@@ -76,6 +76,7 @@ limits! {
 limits! {
     /// The limits of a cast and of a sink test.
     TIMED:
+    FISH_LENGTH = "cm", "cm", None, 1.0 ..= 250.0;
     REST = "rest", "s", None, 0.0 ..= 120.0;
     SINK_SECONDS = "seconds", "s", None, 0.2 ..= 600.0;
     SINK_HEAD = "head_g", "g", None, 0.1 ..= 60.0;

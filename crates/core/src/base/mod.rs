@@ -7,6 +7,7 @@ mod dimension;
 mod faults;
 mod ladder;
 pub mod limits;
+mod logged;
 pub mod maths;
 mod mending;
 mod print;

@@ -5,6 +5,7 @@ pub mod bench;
 mod conflict;
 mod course;
 mod coverage;
+pub mod day;
 mod gaps;
 mod glossary;
 mod head;

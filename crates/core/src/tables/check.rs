@@ -6,14 +6,14 @@ use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
     Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Course, Cover,
-    CurrentWay, Direction, Effect, EyeTurn, FallBy, FishAt, Forage, Gauge, HangCause,
+    CurrentWay, Direction, Effect, EyeTurn, FallBy, Feeding, FishAt, Forage, Gauge, HangCause,
     HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause, Light, LineKind,
-    LineView, LowerBound, Material, Mood, MoveKind, Phase, Plastic, Point, PointView, Power,
-    Pressure, Rig, School, Season, Shape, Sits, Species, SpringView, StandUpView, Standing,
-    Symptom, Term, Tie, Toothy, Topic, TurnTo, UpperBound, Wire,
+    LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase, Plastic, Point, PointView,
+    Power, Pressure, Rig, School, Season, Shape, Sits, Species, SpringView, StandUpView, Standing,
+    Symptom, Term, Throat, Tie, TieWhy, Toothy, Topic, TurnTo, UpperBound, Wire,
 };
 use crate::base::limits;
-use crate::base::text::{catalogue, mend_sentences, sentences};
+use crate::base::text::{catalogue, day_sentences, mend_sentences, sentences};
 use crate::base::{Ladder, UnitSystem, vocabulary};
 
 fn within(
@@ -38,7 +38,11 @@ fn within(
 pub(super) fn words() -> Result<(), DataError> {
     let all = catalogue();
     all.check_read()?;
-    for (code, holes) in sentences::ALL.iter().chain(mend_sentences::ALL) {
+    for (code, holes) in sentences::ALL
+        .iter()
+        .chain(mend_sentences::ALL)
+        .chain(day_sentences::ALL)
+    {
         all.check(code, |hole| holes.contains(&hole))?;
     }
     macro_rules! lists {
@@ -121,6 +125,11 @@ pub(super) fn words() -> Result<(), DataError> {
         ("KeeperTold", Keeper::CODES),
         ("SchoolTold", School::CODES),
         ("TermSays", Term::CODES),
+        ("Outcome", Outcome::CODES),
+        ("TieWhy", TieWhy::CODES),
+        ("Throat", Throat::CODES),
+        ("Feeding", Feeding::CODES),
+        ("PhaseShort", Phase::CODES),
         ("Axis", &["wind", "current", "retrieve", "drift"]),
     ];
     let known = |list: &str| lists.iter().find(|l| l.0 == list).map(|l| l.1);

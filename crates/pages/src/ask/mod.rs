@@ -8,6 +8,7 @@ pub mod cast;
 mod form;
 pub mod mend;
 pub mod photo;
+pub mod today;
 mod words;
 
 pub use form::PickForm;

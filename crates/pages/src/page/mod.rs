@@ -10,6 +10,7 @@ mod mend;
 mod photo;
 mod pick;
 mod tackle;
+mod today;
 mod waters;
 mod words;
 
@@ -25,5 +26,6 @@ pub use pick::{Held, answered, at_water, card, how, pick};
 pub use tackle::{
     box_again, box_list, box_row, import_choose, import_headings, import_preview, import_progress,
 };
+pub use today::{MOST_WRONG_MS, Tapped, TodayHeld, tapped, today, today_from};
 pub use waters::{WatersList, waters};
 pub use words::words;

@@ -22,6 +22,7 @@ pub mod pick;
 pub mod sentence;
 pub mod tackle;
 pub mod terms;
+pub mod today;
 pub mod waters;
 pub mod words;
 
@@ -50,6 +51,8 @@ pub struct Frame {
     pub question: String,
     /// The name of who is signed in.
     pub name: Option<String>,
+    /// Which styles and scripts belong to the page.
+    pub assets: String,
 }
 
 /// A link of the menu.
@@ -62,7 +65,12 @@ pub struct MenuLink {
     pub key: Option<char>,
     /// Whether it is open.
     pub here: bool,
+    /// Whether a phone's bar has no room for it: it stands among the settings there.
+    pub far: bool,
 }
+
+/// Pages of the menu that are worked with at a table rather than on the water.
+const FAR: [&str; 3] = ["bench", "cast", "kept"];
 
 impl Frame {
     /// The frame of a page.
@@ -78,6 +86,7 @@ impl Frame {
             here,
             question: reader.question.clone(),
             name: reader.account.as_ref().map(|a| a.name.clone()),
+            assets: reader.assets.clone(),
         }
     }
     /// The frame of a page about a question, in the question's units: its menu
@@ -89,6 +98,15 @@ impl Frame {
         self
     }
 
+    /// An example of a fish's length, in the reader's units.
+    #[must_use]
+    pub fn fish_length(&self) -> &'static str {
+        match self.units {
+            UnitSystem::Metric => "38 cm",
+            UnitSystem::Imperial => "15 in",
+        }
+    }
+
     /// The menu: each page with as much of the question as it carries.
     #[must_use]
     pub fn menu(&self) -> Vec<MenuLink> {
@@ -97,6 +115,7 @@ impl Frame {
             label: p.label,
             key: p.key,
             here: p.name == self.page,
+            far: FAR.contains(&p.name) && p.name != self.page,
         };
         site::PAGES.iter().filter(|p| p.in_menu).map(link).collect()
     }

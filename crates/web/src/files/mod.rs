@@ -1,4 +1,8 @@
 //! Files that come in.
 
+/// What pages may load, and from where: only from here, and no script or style within a page.
+pub const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+pub mod assets;
 pub mod sheet;
 pub mod upload;

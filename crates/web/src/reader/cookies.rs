@@ -106,6 +106,7 @@ pub fn browser(session: &Session) -> Result<Reader, PageError> {
         px_per_mm: chosen(session, "px_per_mm", |p| p.parse().ok()),
         question: get(session, "question").unwrap_or_default(),
         account: None,
+        assets: String::new(),
     })
 }
 

@@ -43,6 +43,9 @@ impl Deref for Visitor {
 async fn of_request(http: &HttpRequest) -> Result<Reader, PageError> {
     let mut reader = browser(&http.get_session())?;
     let app = http.app_data::<web::Data<App>>();
+    if let Some(app) = app {
+        reader.assets.clone_from(&app.assets.version);
+    }
     let (Some(token), Some(app)) = (token(http), app) else {
         return Ok(reader);
     };

@@ -2,6 +2,8 @@
 
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
+use yarrowfen_core::day::What;
+use yarrowfen_pages::offline;
 use yarrowfen_pages::page::{self, MendHeld};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::MendTry;
@@ -41,11 +43,15 @@ pub async fn page(
 }
 
 /// Writes down what is tried.
-pub async fn write(app: web::Data<App>, sent: Checked<Pairs>) -> Result<HttpResponse, PageError> {
+pub async fn write(
+    app: web::Data<App>,
+    http: HttpRequest,
+    sent: Checked<Pairs>,
+) -> Result<HttpResponse, PageError> {
     let (query, tried) = (sent.form.field("query"), sent.form.field("tried"));
     let new = page::to_write(&app.engine, &sent.reader, query, tried);
     let new = new.ok_or(PageError::Unreadable)?;
-    app.store.save_mend_try(sent.reader.owner, &new).await?;
+    super::day::write_down(&app, &http, &sent, What::Tried(offline::tried(new))).await?;
     Ok(see_other(&format!("/mend?{query}&{}", page::WRITTEN)))
 }
 

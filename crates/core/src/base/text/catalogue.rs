@@ -14,7 +14,9 @@ const EN: &str = concat!(
     "\n",
     include_str!("../../../data/text/words.ftl"),
     "\n",
-    include_str!("../../../data/text/mend.ftl")
+    include_str!("../../../data/text/mend.ftl"),
+    "\n",
+    include_str!("../../../data/text/days.ftl")
 );
 
 /// Why a catalogue cannot be used.

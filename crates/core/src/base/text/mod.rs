@@ -20,6 +20,7 @@ macro_rules! sentences {
 }
 
 mod catalogue;
+pub mod day_sentences;
 pub mod mend_sentences;
 mod said;
 pub mod sentences;

@@ -1,0 +1,60 @@
+# A day on the water: what is written down, and what it comes to.
+
+Outcome =
+    .fish = fish
+    .missed = missed
+    .lost = lost
+
+TieWhy =
+    .start = to begin with
+    .wind = the wind
+    .depth = the depth
+    .no_bites = no bites
+    .short_bites = taps and misses
+    .hangs = it hung too often
+    .head_gone = the head was gone
+    .second_pass = a second pass
+    .mended = as Mend said
+
+Throat =
+    .crayfish = crayfish
+    .small_fish = small fish
+    .insects = insects
+    .leeches = leeches or worms
+    .empty = nothing
+
+Feeding =
+    .up = up, on small fish
+    .down = down, on what lives on the bottom
+
+fault_odd_characters = there are characters in it that cannot be kept
+fault_too_long = { $count } characters, at most { $most } fit
+fault_blank = this is needed
+fault_no_such_time = the clock of this device shows no time that can be kept; set it
+fault_no_such_offset = no place on earth has this time of day
+fault_day_and_time = the day and the time do not belong together
+fault_of_itself = it cannot be about itself
+fault_rod = rods are numbered from 1 to { $most }
+fault_rest = a spot rests from 1 to { $most } minutes
+
+PhaseShort =
+    .fall = fall
+    .first_rest = rest
+    .drag = drag
+    .hop = hop
+    .pause = pause
+    .swim = swim
+    .foot = foot
+
+line_stop = at { $place }: { $depth } over { $bottom }, wind { $wind }
+line_tied = tied on { $label } { $shape }, { $length } { $form }
+line_tied_why = { $tied }: { $why }
+line_rod = rod { $rod } in hand
+line_throat = { $throat } in its throat
+line_hung = hung up, came free
+line_gone = head gone
+line_rest = { $spot } rests for { $minutes } min
+line_back = back at { $spot }
+line_tried = { $symptom }: { $said }
+line_ended = fishing is over for the day
+line_undone = taken back

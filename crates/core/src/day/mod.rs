@@ -1,0 +1,20 @@
+//! A day on the water as it was written down: what an event is, in which order events
+//! stand wherever they came from, how things stand after them, and how long was fished
+//! with what.
+//!
+//! Every event has an id that was made where it happened. A log is a set of events: it
+//! comes to the same whichever came first, and however often one came.
+
+mod check;
+mod event;
+mod order;
+mod spans;
+mod state;
+
+pub use check::{MOST_CM, MOST_NOTE, MOST_PLACE, MOST_REST_MIN, MOST_ROD, checked};
+pub use event::{
+    Bite, Event, EventId, FishTold, IdFault, Rest, Stop, Tied, Tried, What, WrittenAt,
+};
+pub use order::{Log, Standing};
+pub use spans::{Seen, Span, spans};
+pub use state::{DayState, Resting, RodState, day_at};

@@ -1,0 +1,164 @@
+//! What a device holds of who is signed in on it, so that pages can be made there.
+
+use std::collections::BTreeMap;
+
+use serde::{Deserialize, Serialize};
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::Options;
+use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::day::Event;
+use yarrowfen_core::own_box::{BoxList, Item};
+use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Water};
+
+use crate::held::HeldBox;
+use crate::reader::{Reader, Theme};
+
+/// A thing of the box.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+struct ThingRow {
+    id: Uuid,
+    kind: BoxList,
+    texts: BTreeMap<String, String>,
+    archived: bool,
+    #[serde(with = "time::serde::rfc3339")]
+    added_at: OffsetDateTime,
+}
+
+/// Who is signed in.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+struct AccountRow {
+    name: String,
+    demo: bool,
+    box_version: i64,
+}
+
+/// All that a device holds of a reader. It is sealed to the owner that it names: nothing of
+/// it is shown to another.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+pub struct Device {
+    /// Whose it is.
+    pub owner: Uuid,
+    csrf: String,
+    units: UnitSystem,
+    ladder: Ladder,
+    theme: String,
+    views: String,
+    px_per_mm: Option<f64>,
+    question: String,
+    account: Option<AccountRow>,
+    assets: String,
+    things: Vec<ThingRow>,
+    waters: Vec<Water>,
+    sinks: Vec<Sink>,
+    tries: Vec<MendTry>,
+    /// What was written down of late, as the server has it.
+    pub events: Vec<Event>,
+}
+
+/// The same, ready to make pages of.
+#[derive(Debug)]
+pub struct Loaded {
+    /// Who reads.
+    pub reader: Reader,
+    /// The box, of who is signed in.
+    pub things: Option<HeldBox>,
+    /// The sink tests.
+    pub sinks: Vec<Sink>,
+    /// What was tried against complaints, the newest first.
+    pub tries: Vec<MendTry>,
+}
+
+impl Device {
+    /// Of a reader and what is held of him.
+    #[must_use]
+    pub fn of(
+        reader: &Reader,
+        things: Option<&HeldBox>,
+        (sinks, tries): (&[Sink], &[MendTry]),
+        events: Vec<Event>,
+    ) -> Self {
+        let row = |o: &Owned| ThingRow {
+            id: o.id,
+            kind: o.item.thing.kind(),
+            texts: o
+                .item
+                .texts()
+                .into_iter()
+                .map(|(key, text)| (key.into_owned(), text.into_owned()))
+                .collect(),
+            archived: o.archived,
+            added_at: o.added_at,
+        };
+        Self {
+            owner: reader.owner.0,
+            csrf: reader.csrf.clone(),
+            units: reader.options.units,
+            ladder: reader.options.ladder,
+            theme: reader.theme.code().to_owned(),
+            views: reader.views.clone(),
+            px_per_mm: reader.px_per_mm,
+            question: reader.question.clone(),
+            account: reader.account.as_ref().map(|a| AccountRow {
+                name: a.name.clone(),
+                demo: a.demo,
+                box_version: a.box_version,
+            }),
+            assets: reader.assets.clone(),
+            things: things.map_or_else(Vec::new, |h| h.items.iter().map(row).collect()),
+            waters: things.map_or_else(Vec::new, |h| h.waters.clone()),
+            sinks: sinks.to_vec(),
+            tries: tries.to_vec(),
+            events,
+        }
+    }
+
+    /// Ready to make pages of. A thing that this version cannot read is left out, as it is
+    /// where the box is read from the database.
+    #[must_use]
+    pub fn loaded(self) -> Loaded {
+        let owner = OwnerId(self.owner);
+        let account = self.account.map(|a| Account {
+            owner,
+            name: a.name,
+            demo: a.demo,
+            box_version: a.box_version,
+        });
+        let items: Vec<Owned> = self.things.into_iter().filter_map(owned).collect();
+        let things = account
+            .as_ref()
+            .map(|a| HeldBox::new(a.box_version, items, self.waters));
+        Loaded {
+            reader: Reader {
+                owner,
+                csrf: self.csrf,
+                options: Options {
+                    units: self.units,
+                    ladder: self.ladder,
+                    ..Options::default()
+                },
+                theme: Theme::from_code(&self.theme).unwrap_or(Theme::System),
+                views: self.views,
+                px_per_mm: self.px_per_mm,
+                question: self.question,
+                account,
+                assets: self.assets,
+            },
+            things,
+            sinks: self.sinks,
+            tries: self.tries,
+        }
+    }
+}
+
+fn owned(row: ThingRow) -> Option<Owned> {
+    let texts = row.texts.into_iter();
+    let texts = texts.map(|(k, v)| (k.into(), v.into()));
+    let item = Item::read(row.kind, &texts.collect(), UnitSystem::Metric).ok()?;
+    Some(Owned {
+        id: row.id,
+        item,
+        archived: row.archived,
+        added_at: row.added_at,
+    })
+}

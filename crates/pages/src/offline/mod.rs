@@ -1,0 +1,316 @@
+//! The pages where there is no server: a call in JSON comes in, a reply goes out. The same
+//! functions make the same pages; here only what is asked and what is held is unpacked.
+//!
+//! A reply is a line of JSON, the [`Head`], and after it the page.
+
+mod device;
+
+pub use device::{Device, Loaded};
+
+use serde::{Deserialize, Serialize};
+use yarrowfen_core::Engine;
+use yarrowfen_core::day::{Event, EventId, Tried, What};
+use yarrowfen_rows::{MendTry, NewMendTry};
+
+use crate::ask::today::{Day, Stamp, stamped};
+use crate::page::{self, Held, MendHeld, TodayHeld};
+use crate::reply::{Part, Reply, Shown};
+
+/// The addresses of pages that are made here.
+pub const MADE: &[&str] = &[
+    "/",
+    "/card",
+    "/how",
+    "/mend",
+    "/bench",
+    "/bench/print",
+    "/cast",
+    "/count",
+    "/words",
+    "/box",
+    "/waters",
+    "/today",
+];
+
+/// What is asked of the worker.
+#[derive(Debug, Deserialize)]
+#[serde(tag = "call", rename_all = "snake_case")]
+enum Call {
+    /// Holds what the device has of who is signed in.
+    Load { device: Box<Device> },
+    /// A page.
+    Get(Asked),
+    /// A form of the day's page, or what Mend writes down.
+    Post {
+        #[serde(flatten)]
+        asked: Asked,
+        form: String,
+        stamp: StampRow,
+    },
+}
+
+/// What every call for a page carries.
+#[derive(Debug, Deserialize)]
+struct Asked {
+    path: String,
+    #[serde(default)]
+    query: String,
+    /// Whether only the part that changes is wanted.
+    #[serde(default)]
+    part: bool,
+    /// The device's clock, ms, and what its time of day is ahead of UTC, minutes.
+    now: (i64, i16),
+    /// What was written down of late, sent or not.
+    #[serde(default)]
+    events: Vec<Event>,
+    /// Which of it was not.
+    #[serde(default)]
+    unsent: Vec<EventId>,
+}
+
+#[derive(Debug, Deserialize)]
+struct StampRow {
+    id: EventId,
+    device: EventId,
+    seq: u32,
+}
+
+/// The first line of a reply.
+#[derive(Debug, Default, Serialize)]
+pub struct Head {
+    /// Status of HTTP; 0 where the page is none of those that are made here.
+    status: u16,
+    headers: Vec<(&'static str, String)>,
+    /// The question that the page is about.
+    question: Option<String>,
+    /// What is to be kept.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    keep: Vec<Event>,
+}
+
+/// The chooser, and who reads.
+#[derive(Default)]
+pub struct Worker {
+    engine: Option<Engine>,
+    loaded: Option<Loaded>,
+}
+
+impl Worker {
+    /// Nobody reads yet.
+    #[must_use]
+    pub fn new() -> Self {
+        Self {
+            engine: Engine::new().ok(),
+            loaded: None,
+        }
+    }
+
+    /// Answers a call.
+    pub fn call(&mut self, call: &[u8]) -> Vec<u8> {
+        match serde_json::from_slice(call) {
+            Ok(Call::Load { device }) => {
+                self.loaded = Some(device.loaded());
+                packed(&Head::default(), "")
+            }
+            Ok(Call::Get(asked)) => self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new()))),
+            Ok(Call::Post { asked, form, stamp }) => {
+                self.reply(|e, l| post(e, l, &asked, (&form, &stamp)))
+            }
+            Err(e) => failed(&format!("a call that is none: {e}")),
+        }
+    }
+
+    fn reply(
+        &self,
+        answer: impl FnOnce(&Engine, &Loaded) -> Option<(Shown, Vec<Event>)>,
+    ) -> Vec<u8> {
+        let (Some(engine), Some(loaded)) = (&self.engine, &self.loaded) else {
+            return packed(&Head::default(), "");
+        };
+        match answer(engine, loaded) {
+            None => packed(&Head::default(), ""),
+            Some((Ok(reply), keep)) => {
+                let head = Head {
+                    status: reply.status,
+                    headers: reply.headers,
+                    question: reply.question,
+                    keep,
+                };
+                packed(&head, &reply.body)
+            }
+            Some((Err(e), _)) => failed(&e.to_string()),
+        }
+    }
+}
+
+fn failed(why: &str) -> Vec<u8> {
+    let head = Head {
+        status: 500,
+        ..Head::default()
+    };
+    packed(&head, why)
+}
+
+fn packed(head: &Head, body: &str) -> Vec<u8> {
+    // Only of plain texts and numbers: it can be written.
+    let mut out = serde_json::to_vec(head).unwrap_or_default();
+    out.push(b'\n');
+    out.extend_from_slice(body.as_bytes());
+    out
+}
+
+fn today_held<'h>(l: &'h Loaded, asked: &'h Asked) -> TodayHeld<'h> {
+    TodayHeld {
+        things: l.things.as_ref(),
+        events: &asked.events,
+        unsent: &asked.unsent,
+        now: asked.now,
+    }
+}
+
+/// What was tried, with what of it is on this device alone.
+fn tries(l: &Loaded, asked: &Asked) -> Vec<MendTry> {
+    let unsent = asked.events.iter().filter(|e| asked.unsent.contains(&e.id));
+    let own = unsent.filter_map(|e| match &e.what {
+        What::Tried(tried) => Some(MendTry {
+            id: uuid::Uuid::from_u128(e.id.0),
+            new: new_try(tried),
+            made_at: e.written.local()?,
+        }),
+        _ => None,
+    });
+    let mut all: Vec<MendTry> = own.collect();
+    all.reverse();
+    all.extend(l.tries.iter().cloned());
+    all
+}
+
+/// Something tried, as it is kept.
+#[must_use]
+pub fn new_try(tried: &Tried) -> NewMendTry {
+    NewMendTry {
+        symptom: tried.symptom,
+        tried: tried.tried.clone(),
+        said: tried.said.clone(),
+        query: tried.query.clone(),
+        helped: None,
+        made_at: None,
+    }
+}
+
+/// A page by its address; nothing for one that is not made here.
+fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
+    let (reader, query) = (&l.reader, asked.query.as_str());
+    let part = if asked.part {
+        Part::Changed
+    } else {
+        Part::Whole
+    };
+    let things = l.things.as_ref();
+    Some(match asked.path.as_str() {
+        "/" => {
+            let sinks = &l.sinks;
+            page::pick(engine, reader, query, Held { things, sinks }, part)
+        }
+        "/card" => page::card(engine, reader, query),
+        "/how" => page::how(engine, reader, query),
+        "/mend" => {
+            let tries = &tries(l, asked);
+            page::mend(engine, reader, query, MendHeld { things, tries }, part)
+        }
+        "/bench" => return page::bench(engine, reader, query, things, part),
+        "/bench/print" => page::bench_print(engine, reader, query),
+        "/cast" => page::cast(engine, reader, query, false, part),
+        "/count" => page::count(engine, reader, query, &l.sinks, None),
+        "/words" => page::words(engine, reader),
+        "/box" => page::box_list(engine, reader, things?, query),
+        "/waters" => {
+            let waters = &things?.waters;
+            let list = page::WatersList {
+                waters,
+                ..page::WatersList::default()
+            };
+            page::waters(reader, list)
+        }
+        "/today" => page::today(engine, reader, query, today_held(l, asked), part),
+        _ => return None,
+    })
+}
+
+/// A form that is answered here, with what it writes down.
+fn post(
+    engine: &Engine,
+    l: &Loaded,
+    asked: &Asked,
+    (form, stamp): (&str, &StampRow),
+) -> Option<(Shown, Vec<Event>)> {
+    let pairs: Vec<(String, String)> = serde_urlencoded::from_str(form).ok()?;
+    let stamp = Stamp {
+        id: stamp.id,
+        at: asked.now.0,
+        offset: asked.now.1,
+        device: stamp.device,
+        seq: stamp.seq,
+    };
+    let part = if asked.part {
+        Part::Changed
+    } else {
+        Part::Whole
+    };
+    let held = today_held(l, asked);
+    match asked.path.as_str() {
+        "/today" => Some(
+            match page::tapped(engine, &l.reader, &pairs, (held, stamp), part) {
+                Err(page) => (page, Vec::new()),
+                Ok(keep) => (after(engine, l, asked, &keep), keep),
+            },
+        ),
+        "/mend/write" => {
+            let field = |name: &str| {
+                let found = pairs.iter().find(|p| p.0 == name);
+                found.map_or("", |p| p.1.as_str())
+            };
+            let query = field("query");
+            let new = page::to_write(engine, &l.reader, query, field("tried"))?;
+            let log = yarrowfen_core::day::Log::of(held.events);
+            let day = Day {
+                log: &log,
+                things: held.things,
+                options: l.reader.options,
+                stamp,
+            };
+            let keep = stamped(vec![What::Tried(tried(new))], &day).ok()?;
+            let to = format!("/mend?{query}&{}", page::WRITTEN);
+            Some((Ok(Reply::see_other(&to)), keep))
+        }
+        _ => None,
+    }
+}
+
+/// Something tried, as it stands in the log.
+#[must_use]
+pub fn tried(new: NewMendTry) -> Tried {
+    Tried {
+        symptom: new.symptom,
+        tried: new.tried,
+        said: new.said,
+        query: new.query,
+    }
+}
+
+/// The day's page after a tap: its part, or the way to it.
+fn after(engine: &Engine, l: &Loaded, asked: &Asked, keep: &[Event]) -> Shown {
+    if !asked.part {
+        return Ok(Reply::see_other("/today"));
+    }
+    let (mut events, mut unsent) = (asked.events.clone(), asked.unsent.clone());
+    events.extend_from_slice(keep);
+    unsent.extend(keep.iter().map(|e| e.id));
+    let held = TodayHeld {
+        things: l.things.as_ref(),
+        events: &events,
+        unsent: &unsent,
+        now: asked.now,
+    };
+    page::today(engine, &l.reader, "", held, Part::Changed)
+}

@@ -1,0 +1,456 @@
+//! The day on the water: what is in hand, what can be tapped, what was written down.
+
+use std::collections::BTreeMap;
+
+use askama::Template;
+use time::Date;
+use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
+use yarrowfen_core::base::text::labels;
+use yarrowfen_core::base::{Dimension, UnitSystem};
+use yarrowfen_core::day::{DayState, Event, EventId, Log, Standing, Stop, Tied, What};
+use yarrowfen_core::own_box::MOST_COUNT;
+use yarrowfen_core::say::day::{About, line};
+use yarrowfen_core::{Engine, FieldError, PickRequest};
+
+use super::Frame;
+use super::control::Control;
+use super::sentence::Sentence;
+use crate::ask::today::{Sent, tied_by};
+use crate::ask::{PickForm, WORDS};
+use crate::held::HeldBox;
+use crate::reader::Reader;
+
+/// How the day stands where the page is made.
+pub struct Now<'n> {
+    /// The clock, ms.
+    pub at: i64,
+    /// The day.
+    pub day: Option<Date>,
+    /// How many lines are on this device alone.
+    pub unsent: usize,
+    /// How things stand.
+    pub state: DayState<'n>,
+    /// The day's lines.
+    pub log: &'n Log<'n>,
+    /// The box.
+    pub things: Option<&'n HeldBox>,
+    /// Heads gone, by thing, that the box does not know of.
+    pub gone_unknown: BTreeMap<EventId, i64>,
+}
+
+/// What was typed into a form that has faults.
+#[derive(Debug, Default)]
+pub struct Typed {
+    /// What was meant to be written down.
+    pub act: String,
+    /// Texts by field.
+    texts: Vec<(String, String)>,
+    /// What is wrong.
+    pub faults: Vec<FieldError>,
+}
+
+impl Typed {
+    /// Of a form.
+    #[must_use]
+    pub fn of(sent: &Sent<'_>, faults: Vec<FieldError>) -> Self {
+        Self {
+            act: sent.field("do").to_owned(),
+            texts: sent.0.to_vec(),
+            faults,
+        }
+    }
+
+    fn text(&self, key: &str) -> &str {
+        let found = self.texts.iter().rev().find(|p| p.0 == key);
+        found.map_or("", |p| p.1.trim())
+    }
+}
+
+/// The stop that is fished.
+pub struct StopView {
+    /// Its name.
+    pub place: String,
+    /// Since when.
+    pub since: String,
+    /// How it is there.
+    pub told: String,
+}
+
+/// What is tied on.
+pub struct TiedView {
+    /// `1/8 oz`.
+    pub label: String,
+    /// `football, floating stick 70 mm`.
+    pub told: String,
+    /// The rod.
+    pub rod: u8,
+    /// Its question, for Pick and Mend.
+    pub question: String,
+    /// How many of its head are left in the box.
+    pub left: Option<u32>,
+}
+
+/// A rod that can be taken in hand.
+pub struct RodView {
+    /// Its number.
+    pub rod: u8,
+    /// What is on it.
+    pub told: String,
+    /// Whether it is in hand.
+    pub here: bool,
+}
+
+/// A spot that rests.
+pub struct RestView {
+    /// The rest.
+    pub id: EventId,
+    /// The spot.
+    pub spot: String,
+    /// From when and until when, ms.
+    pub from: i64,
+    /// Until when, ms.
+    pub until: i64,
+    /// What is left of it: `11:40`.
+    pub left: String,
+    /// The share that is over, in hundredths.
+    pub done: i64,
+}
+
+/// A line of the log.
+#[derive(Clone)]
+pub struct LineView {
+    /// The event.
+    pub id: EventId,
+    /// When: `7:31`.
+    pub time: String,
+    /// What.
+    pub text: String,
+    /// Whether it stands.
+    pub stands: bool,
+    /// What a tap takes back: it, or its undoing.
+    pub of: EventId,
+}
+
+/// The form that begins a stop.
+pub struct BeginView {
+    /// The place.
+    pub place: Control,
+    /// Names of the waters.
+    pub waters: Vec<String>,
+    /// Its water and weather, and the fish.
+    pub sentence: Sentence,
+    /// Words of the question that are not shown.
+    pub hidden: Vec<(&'static str, String)>,
+    /// Whether it stands open.
+    pub open: bool,
+}
+
+/// What can be tied on.
+pub struct TieView {
+    /// `1/8 oz football, 70 mm stick`, as Pick has it.
+    pub told: String,
+    /// The question that it comes of.
+    pub question: String,
+    /// Heads and hooks of the box.
+    pub things: Vec<(String, String)>,
+    /// Rods, and whether each is in hand.
+    pub rods: Vec<(u8, bool)>,
+    /// Why.
+    pub whys: Vec<(&'static str, &'static str)>,
+    /// Whether it differs from what is tied on.
+    pub new: bool,
+}
+
+/// The page.
+#[derive(Template)]
+#[template(path = "today.html", blocks = ["today"])]
+pub struct TodayPage {
+    /// Frame.
+    pub frame: Frame,
+    /// The day: `Saturday 12 June`.
+    pub day: String,
+    /// How many lines are on this device alone.
+    pub unsent: usize,
+    /// Whether fishing was ended.
+    pub ended: bool,
+    /// The stop.
+    pub stop: Option<StopView>,
+    /// What is in hand.
+    pub tied: Option<TiedView>,
+    /// The rods.
+    pub rods: Vec<RodView>,
+    /// Where in the retrieve.
+    pub phases: Vec<(&'static str, &'static str)>,
+    /// What a fish had in its throat.
+    pub throats: Vec<(&'static str, &'static str)>,
+    /// The last bite, of which more can be told.
+    pub last: Option<LineView>,
+    /// Spots that rest.
+    pub resting: Vec<RestView>,
+    /// The log, the last line first.
+    pub lines: Vec<LineView>,
+    /// The form that begins a stop.
+    pub begin: BeginView,
+    /// What can be tied on.
+    pub tie: Option<TieView>,
+    /// What is wrong with what was typed, outside the sentence.
+    pub faults: Vec<String>,
+    /// Typed texts that come back: note, spot, minutes, length.
+    pub note: String,
+    /// The spot.
+    pub spot: String,
+    /// Its minutes.
+    pub minutes: String,
+    /// Length of a fish.
+    pub cm: String,
+}
+
+/// Words of the sentence that begins a stop.
+const SHOWN: &[&str] = &["depth", "bottom", "wind", "current", "temp", "species"];
+/// Most heads of the box that are offered, and most rods.
+const MOST_THINGS: usize = 120;
+const MOST_RODS: u8 = 4;
+
+impl TodayPage {
+    /// The page of how a day stands, beside the question in hand.
+    #[must_use]
+    pub fn new(
+        engine: &Engine,
+        (frame, reader): (Frame, &Reader),
+        (form, asked): (&PickForm, Option<PickRequest>),
+        now: &Now<'_>,
+        typed: Typed,
+    ) -> Self {
+        let (units, state) = (reader.options.units, &now.state);
+        let lines = lines(now.log, state, units);
+        let last = last_bite(now.log).and_then(|id| lines.iter().find(|l| l.id == id));
+        let last = last.cloned();
+        let asked = asked.as_ref();
+        let codes = |list: &'static [(&'static str, &'static str)]| list.to_vec();
+        Self {
+            day: now.day.map(day_told).unwrap_or_default(),
+            unsent: now.unsent,
+            ended: state.ended.is_some(),
+            stop: stop_view(now, units),
+            tied: tied_view(now, units),
+            rods: rods(state, units),
+            phases: phases(),
+            throats: codes(Throat::words()),
+            resting: state.resting.iter().map(|r| rest(r, now.at)).collect(),
+            begin: begin(form, now, &typed),
+            tie: asked.map(|a| tie(engine, (form, a), now, units)),
+            faults: outside(&typed),
+            note: typed.text("text").to_owned(),
+            spot: typed.text("spot").to_owned(),
+            minutes: match typed.text("minutes") {
+                "" => "15".to_owned(),
+                text => text.to_owned(),
+            },
+            cm: typed.text("cm").to_owned(),
+            last,
+            lines,
+            frame,
+        }
+    }
+}
+
+/// Phases with their short names.
+fn phases() -> Vec<(&'static str, &'static str)> {
+    let codes = <Phase as Code>::CODES;
+    let short = labels("PhaseShort", codes);
+    codes.iter().copied().zip(short).collect()
+}
+
+/// Faults that no control of the sentence shows.
+fn outside(typed: &Typed) -> Vec<String> {
+    let shown = |f: &&FieldError| {
+        let word = WORDS.iter().find(|w| w.field == f.field);
+        f.field != "place" && !word.is_some_and(|w| SHOWN.contains(&w.key))
+    };
+    let all = typed.faults.iter().filter(shown);
+    all.map(|f| f.message.clone()).collect()
+}
+
+/// `Saturday 12 June`.
+fn day_told(day: Date) -> String {
+    format!("{} {} {}", day.weekday(), day.day(), day.month())
+}
+
+/// Time of day of an event, where it was written: `7:31`.
+fn time_of(event: &Event) -> String {
+    clock(event.written.local())
+}
+
+fn clock(at: Option<time::OffsetDateTime>) -> String {
+    at.map_or_else(String::new, |t| format!("{}:{:02}", t.hour(), t.minute()))
+}
+
+fn stop_view(now: &Now<'_>, units: UnitSystem) -> Option<StopView> {
+    let (stop, since) = now.state.stop?;
+    let begun = now
+        .log
+        .standing()
+        .find(|e| e.written.at == since && matches!(e.what, What::Stop(_)));
+    Some(StopView {
+        place: stop.place.clone(),
+        since: begun.map(time_of).unwrap_or_default(),
+        told: stop_told(stop, units),
+    })
+}
+
+fn stop_told(stop: &Stop, units: UnitSystem) -> String {
+    let depth = Dimension::Distance.print(stop.depth_m, units);
+    let wind = Dimension::Wind.print(stop.wind_mps, units);
+    let current = match stop.current_mps {
+        c if c > 0.0 => format!(", current {}", Dimension::Speed.print(c, units)),
+        _ => String::new(),
+    };
+    format!("{depth}, {}, wind {wind}{current}", stop.bottom)
+}
+
+fn bait_told(tied: &Tied, units: UnitSystem) -> String {
+    let length = Dimension::Size.print(tied.length_mm, units);
+    format!("{}, {} {length}", tied.shape, tied.form)
+}
+
+fn tied_view(now: &Now<'_>, units: UnitSystem) -> Option<TiedView> {
+    let tied = now.state.tied()?.tied;
+    Some(TiedView {
+        label: tied.label.clone(),
+        told: bait_told(tied, units),
+        rod: tied.rod,
+        question: tied.question.clone(),
+        left: tied.thing.and_then(|t| left(now, t)),
+    })
+}
+
+/// How many of a thing are left: what the box had when it was last read, less the heads gone
+/// that it does not know of yet.
+fn left(now: &Now<'_>, thing: EventId) -> Option<u32> {
+    let held = now.things?;
+    let owned = held.items.iter().find(|o| o.id.as_u128() == thing.0)?;
+    let unknown = now.gone_unknown.get(&thing).copied().unwrap_or(0);
+    u32::try_from((i64::from(owned.item.count) - unknown).clamp(0, i64::from(MOST_COUNT))).ok()
+}
+
+fn rods(state: &DayState<'_>, units: UnitSystem) -> Vec<RodView> {
+    let one = |(rod, on): (&u8, &yarrowfen_core::day::RodState<'_>)| RodView {
+        rod: *rod,
+        told: format!("{} {}", on.tied.label, bait_told(on.tied, units)),
+        here: state.in_hand == Some(*rod),
+    };
+    state.rods.iter().map(one).collect()
+}
+
+fn rest(r: &yarrowfen_core::day::Resting<'_>, now: i64) -> RestView {
+    let left = (r.until - now).max(0) / 1000;
+    let whole = (r.until - r.from).max(1);
+    RestView {
+        id: r.id,
+        spot: r.spot.to_owned(),
+        from: r.from,
+        until: r.until,
+        left: format!("{}:{:02}", left / 60, left % 60),
+        done: ((now - r.from) * 100 / whole).clamp(0, 100),
+    }
+}
+
+/// The bite that was written down last, unless something else was fished since.
+fn last_bite(log: &Log<'_>) -> Option<EventId> {
+    let last = log.standing().rfind(|e| e.what.is_fished())?;
+    matches!(last.what, What::Bite(_)).then_some(last.id)
+}
+
+fn lines(log: &Log<'_>, state: &DayState<'_>, units: UnitSystem) -> Vec<LineView> {
+    let fish = log.fish();
+    let spot = |of: EventId| {
+        log.all().iter().find_map(|s| match &s.event.what {
+            What::Rest(rest) if s.event.id == of => Some(rest.spot.as_str()),
+            _ => None,
+        })
+    };
+    let undoing = undoings(log);
+    let view = |standing: &Standing<'_>| {
+        let e = standing.event;
+        let about = About {
+            fish: fish.get(&e.id),
+            species: state.stop.map(|s| s.0.species),
+            spot: match e.what {
+                What::WentBack { of } => spot(of),
+                _ => None,
+            },
+        };
+        LineView {
+            id: e.id,
+            time: time_of(e),
+            text: line(e, about, units).into(),
+            stands: standing.stands,
+            of: undoing.get(&e.id).copied().unwrap_or(e.id),
+        }
+    };
+    let told = |s: &&Standing<'_>| !matches!(s.event.what, What::Fish(_) | What::Undone { .. });
+    log.all().iter().filter(told).rev().map(view).collect()
+}
+
+/// The undoing that stands, of each event that does not.
+fn undoings(log: &Log<'_>) -> BTreeMap<EventId, EventId> {
+    let undoing = |e: &Event| match e.what {
+        What::Undone { of } => Some((of, e.id)),
+        _ => None,
+    };
+    log.standing().filter_map(undoing).collect()
+}
+
+fn begin(form: &PickForm, now: &Now<'_>, typed: &Typed) -> BeginView {
+    let wrong = typed.faults.iter().find(|f| f.field == "place");
+    let place = match (typed.text("place"), now.state.stop) {
+        ("", Some((stop, _))) if typed.act.is_empty() => stop.place.clone(),
+        (text, _) => text.to_owned(),
+    };
+    let waters = now.things.map_or(&[][..], |h| &h.waters);
+    let begins = matches!(&*typed.act, "begin" | "stop");
+    let shown = |key: &str| SHOWN.contains(&key);
+    BeginView {
+        place: Control::new("place", "Place", place, (12, 28))
+            .wrong(wrong.map(|f| f.message.clone())),
+        waters: waters.iter().map(|w| w.name.clone()).collect(),
+        sentence: Sentence::new(form, &typed.faults, None),
+        hidden: WORDS
+            .iter()
+            .filter(|w| !shown(w.key) && !form.typed(w.key).is_empty())
+            .map(|w| (w.key, form.typed(w.key).to_owned()))
+            .collect(),
+        open: begins && !typed.faults.is_empty(),
+    }
+}
+
+fn tie(
+    engine: &Engine,
+    (form, asked): (&PickForm, &PickRequest),
+    now: &Now<'_>,
+    units: UnitSystem,
+) -> TieView {
+    let tied = tied_by(engine, (form, asked), None, "");
+    let in_hand = now.state.tied().map(|r| r.tied);
+    let same = |t: &Tied| {
+        (t.g, t.shape, t.form, t.length_mm) == (tied.g, tied.shape, tied.form, tied.length_mm)
+    };
+    let things = now.things.map_or_else(Vec::new, |held| {
+        let there = |o: &&yarrowfen_rows::Owned| !o.archived && o.item.count > 0;
+        let all = held.list(BoxList::Head).filter(there).take(MOST_THINGS);
+        all.map(|o| (o.id.to_string(), o.item.thing.told(units).0))
+            .collect()
+    });
+    let most = now.state.rods.keys().max().copied().unwrap_or(0);
+    let rods = 1..=(most + 1).clamp(MOST_RODS, yarrowfen_core::day::MOST_ROD);
+    TieView {
+        told: format!("{} {}", tied.label, bait_told(&tied, units)),
+        question: form.query(),
+        things,
+        rods: rods
+            .map(|rod| (rod, now.state.in_hand.unwrap_or(1) == rod))
+            .collect(),
+        whys: TieWhy::words().to_vec(),
+        new: !in_hand.is_some_and(same),
+    }
+}

@@ -1,0 +1,268 @@
+//! What owners wrote down on the water.
+
+use serde_json::Value;
+use sqlx::{PgConnection, types::Json};
+use time::Date;
+use uuid::Uuid;
+use yarrowfen_core::day::{Event, EventId, Log, What, WrittenAt};
+
+use crate::kept::{lock, owner_row};
+use crate::{NewMendTry, OwnerId, Store, StoreError, mends, tackle};
+
+/// Most events of one owner.
+pub const MOST_EVENTS: i64 = 1_000_000;
+
+/// A day of a log, in short.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct LoggedDay {
+    /// Which.
+    pub day: Date,
+    /// Events of it, undone ones too.
+    pub events: i64,
+}
+
+/// An event that came in, with what its complaint or its head come to elsewhere.
+struct Row {
+    id: Uuid,
+    day: Date,
+    at_ms: i64,
+    offset_min: i16,
+    device: Uuid,
+    seq: i64,
+    what: Json<Value>,
+}
+
+impl Row {
+    /// None, with a word in the log, for what this version cannot read.
+    fn read(self) -> Option<Event> {
+        let what = serde_json::from_value(self.what.0);
+        if let Err(e) = &what {
+            tracing::error!(id = %self.id, error = %e, "an event cannot be read by this version");
+        }
+        Some(Event {
+            id: EventId(self.id.as_u128()),
+            written: WrittenAt {
+                at: self.at_ms,
+                day: self.day,
+                offset: self.offset_min,
+                device: EventId(self.device.as_u128()),
+                seq: u32::try_from(self.seq).unwrap_or(u32::MAX),
+            },
+            what: what.ok()?,
+        })
+    }
+}
+
+fn uuid(id: EventId) -> Uuid {
+    Uuid::from_u128(id.0)
+}
+
+/// Writes events of an owner who is held; those that are there already stay as they are.
+/// Gives the ids of the new ones.
+pub(crate) async fn insert(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    events: &[Event],
+) -> Result<Vec<Uuid>, StoreError> {
+    let have = sqlx::query_scalar!(
+        r#"select count(*) as "n!" from log_events where owner_id = $1"#,
+        owner.0
+    )
+    .fetch_one(&mut *connection)
+    .await?;
+    if have + i64::try_from(events.len()).unwrap_or(i64::MAX) > MOST_EVENTS {
+        return Err(StoreError::Full(MOST_EVENTS));
+    }
+    let all = |of: fn(&Event) -> Uuid| events.iter().map(of).collect::<Vec<_>>();
+    let (ids, devices) = (all(|e| uuid(e.id)), all(|e| uuid(e.written.device)));
+    let days: Vec<Date> = events.iter().map(|e| e.written.day).collect();
+    let times: Vec<i64> = events.iter().map(|e| e.written.at).collect();
+    let offsets: Vec<i16> = events.iter().map(|e| e.written.offset).collect();
+    let seqs: Vec<i64> = events.iter().map(|e| i64::from(e.written.seq)).collect();
+    let mut whats = Vec::with_capacity(events.len());
+    let mut kinds = Vec::with_capacity(events.len());
+    for event in events {
+        let what = serde_json::to_value(&event.what).map_err(StoreError::Unreadable)?;
+        let kind = what.get("kind").and_then(Value::as_str);
+        kinds.push(kind.unwrap_or_default().to_owned());
+        whats.push(what);
+    }
+    let new = sqlx::query_scalar!(
+        "insert into log_events (owner_id, id, day, at_ms, offset_min, device, seq, kind, what)
+         select $1, u.* from unnest($2::uuid[], $3::date[], $4::bigint[], $5::smallint[], $6::uuid[],
+                                    $7::bigint[], $8::text[], $9::jsonb[]) as u
+         on conflict (owner_id, id) do nothing returning id",
+        owner.0,
+        &ids,
+        &days,
+        &times,
+        &offsets,
+        &devices,
+        &seqs,
+        &kinds,
+        &whats
+    )
+    .fetch_all(connection)
+    .await?;
+    Ok(new)
+}
+
+/// Brings the box to what the heads that are gone leave of it. It does not matter in
+/// which order a head's loss and its undoing came.
+async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+    let rows = sqlx::query!(
+        r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
+           from log_events where owner_id = $1 and kind in ('head_gone', 'undone')"#,
+        owner.0
+    )
+    .fetch_all(&mut *connection)
+    .await?;
+    let mut counted = std::collections::HashMap::new();
+    let mut events = Vec::new();
+    for r in rows {
+        counted.insert(EventId(r.id.as_u128()), r.counted);
+        let row = Row {
+            id: r.id,
+            day: r.day,
+            at_ms: r.at_ms,
+            offset_min: r.offset_min,
+            device: r.device,
+            seq: r.seq,
+            what: r.what,
+        };
+        events.extend(row.read());
+    }
+    for standing in Log::of(&events).all() {
+        let What::HeadGone { thing: Some(thing) } = standing.event.what else {
+            continue;
+        };
+        let was = counted.get(&standing.event.id) == Some(&true);
+        if was == standing.stands {
+            continue;
+        }
+        let by = if standing.stands { -1 } else { 1 };
+        if tackle::count_by(connection, owner, uuid(thing), by).await? {
+            sqlx::query!(
+                "update log_events set counted = $3 where owner_id = $1 and id = $2",
+                owner.0,
+                uuid(standing.event.id),
+                standing.stands
+            )
+            .execute(&mut *connection)
+            .await?;
+        }
+    }
+    Ok(())
+}
+
+impl Store {
+    /// Takes events in, in any order and as often as they come: each stands once. The box
+    /// follows the heads that are gone, and what was tried against a complaint is written
+    /// down with it. All or none; gives how many were new.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn save_events(&self, owner: OwnerId, events: &[Event]) -> Result<usize, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        owner_row(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
+        let new = insert(&mut tx, owner, events).await?;
+        let fresh = |e: &&Event| new.contains(&uuid(e.id));
+        let mut heads = false;
+        for event in events.iter().filter(fresh) {
+            match &event.what {
+                What::HeadGone { thing: Some(_) } | What::Undone { .. } => heads = true,
+                What::Tried(tried) => {
+                    let new = NewMendTry {
+                        symptom: tried.symptom,
+                        tried: tried.tried.clone(),
+                        said: tried.said.clone(),
+                        query: tried.query.clone(),
+                        helped: None,
+                        made_at: event.written.local(),
+                    };
+                    mends::insert_as(&mut tx, owner, uuid(event.id), &new).await?;
+                }
+                _ => {}
+            }
+        }
+        if heads {
+            count_heads(&mut tx, owner).await?;
+        }
+        tx.commit().await?;
+        Ok(new.len())
+    }
+
+    /// Events of an owner from a day on, in no order.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn events_from(&self, owner: OwnerId, from: Date) -> Result<Vec<Event>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>"
+               from log_events where owner_id = $1 and day >= $2"#,
+            owner.0,
+            from
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        Ok(rows.into_iter().filter_map(Row::read).collect())
+    }
+
+    /// Every event of an owner, in the order in which they were written.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn events(&self, owner: OwnerId) -> Result<Vec<Event>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>"
+               from log_events where owner_id = $1 order by at_ms, device, seq, id"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        Ok(rows.into_iter().filter_map(Row::read).collect())
+    }
+
+    /// The days of an owner's log, the last first.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn logged_days(&self, owner: OwnerId) -> Result<Vec<LoggedDay>, StoreError> {
+        let days = sqlx::query_as!(
+            LoggedDay,
+            r#"select day, count(*) as "events!" from log_events
+               where owner_id = $1 group by day order by day desc"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        Ok(days)
+    }
+
+    /// Writes a whole log anew, for the demo. The box is left as it is.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_log(&self, owner: OwnerId, events: &[Event]) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        lock(&mut tx, owner).await?;
+        sqlx::query!("delete from log_events where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        for some in events.chunks(2000) {
+            insert(&mut tx, owner, some).await?;
+        }
+        // What is told of a season long ago was counted when the box was.
+        sqlx::query!(
+            "update log_events set counted = true where owner_id = $1 and kind = 'head_gone'",
+            owner.0
+        )
+        .execute(&mut *tx)
+        .await?;
+        tx.commit().await?;
+        Ok(())
+    }
+}

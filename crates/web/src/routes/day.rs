@@ -1,0 +1,223 @@
+//! The day on the water: its page, its taps, and events that devices send when they can.
+
+use actix_session::Session;
+use actix_web::{HttpRequest, HttpResponse, web};
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use subtle::ConstantTimeEq;
+use time::OffsetDateTime;
+use uuid::Uuid;
+use yarrowfen_core::day::{Event, EventId, Log, What, checked};
+use yarrowfen_pages::ask::today::{Day, Stamp, stamped};
+use yarrowfen_pages::held::HeldBox;
+use yarrowfen_pages::page::{self, MOST_WRONG_MS, TodayHeld, today_from};
+use yarrowfen_pages::reader::Reader;
+
+use super::pick::own_box;
+use crate::app::App;
+use crate::reader::{Checked, HtmxPart, Pairs, Visitor};
+use crate::reply::{PageError, about_question, see_other, shown};
+
+/// The cookie by which a page tells what its time of day is ahead of UTC, minutes.
+const OFFSET_COOKIE: &str = "yarrowfen_offset";
+/// Most events that are taken at once.
+const MOST_AT_ONCE: usize = 500;
+
+fn clock(http: &HttpRequest) -> (i64, i16) {
+    let offset = http
+        .cookie(OFFSET_COOKIE)
+        .and_then(|c| c.value().parse().ok());
+    let offset = offset.filter(|o: &i16| o.abs() <= 14 * 60).unwrap_or(0);
+    (millis(OffsetDateTime::now_utc()), offset)
+}
+
+fn millis(at: OffsetDateTime) -> i64 {
+    i64::try_from(at.unix_timestamp_nanos() / 1_000_000).unwrap_or(0)
+}
+
+fn held<'h>(things: Option<&'h HeldBox>, events: &'h [Event], now: (i64, i16)) -> TodayHeld<'h> {
+    TodayHeld {
+        things,
+        events,
+        unsent: &[],
+        now,
+    }
+}
+
+async fn of_late(app: &App, reader: &Reader, now: (i64, i16)) -> Result<Vec<Event>, PageError> {
+    Ok(app.store.events_from(reader.owner, today_from(now)).await?)
+}
+
+/// The page, or the part that changes.
+pub async fn page(
+    app: web::Data<App>,
+    http: HttpRequest,
+    session: Session,
+    reader: Visitor,
+    part: HtmxPart,
+) -> Result<HttpResponse, PageError> {
+    let now = clock(&http);
+    let things = own_box(&app, &reader).await;
+    let events = of_late(&app, &reader, now).await?;
+    let held = held(things.as_deref(), &events, now);
+    let page = page::today(&app.engine, &reader, http.query_string(), held, part.0);
+    about_question(&session, page)
+}
+
+/// The stamp that a page gave its tap; where no script ran, one of our own.
+fn stamp(sent: &Pairs, (now, offset): (i64, i16)) -> Stamp {
+    let id = sent.field("id").parse();
+    let at = sent.field("at").parse();
+    Stamp {
+        id: id.unwrap_or_else(|_| EventId(Uuid::new_v4().as_u128())),
+        at: at.unwrap_or(now),
+        offset: sent.field("offset").parse().unwrap_or(offset),
+        device: EventId::default(),
+        seq: 0,
+    }
+}
+
+/// A tap, where no worker took it.
+pub async fn tap(
+    app: web::Data<App>,
+    http: HttpRequest,
+    part: HtmxPart,
+    sent: Checked<Pairs>,
+) -> Result<HttpResponse, PageError> {
+    let Checked { reader, form } = sent;
+    let now = clock(&http);
+    let things = own_box(&app, &reader).await;
+    let events = of_late(&app, &reader, now).await?;
+    let before = held(things.as_deref(), &events, now);
+    let by = (before, stamp(&form, now));
+    match page::tapped(&app.engine, &reader, &form.0, by, part.0) {
+        Err(page) => shown(page),
+        Ok(new) => {
+            app.store.save_events(reader.owner, &new).await?;
+            if part.0 == yarrowfen_pages::reply::Part::Whole {
+                return Ok(see_other("/today"));
+            }
+            let things = fresh_box(&app, &reader).await?;
+            let events = of_late(&app, &reader, now).await?;
+            let after = held(things.as_deref(), &events, now);
+            shown(page::today(&app.engine, &reader, "", after, part.0))
+        }
+    }
+}
+
+/// Writes something down that another page comes to, by the stamp of its form.
+///
+/// # Errors
+/// When it cannot be kept, or the database does not answer.
+pub(super) async fn write_down(
+    app: &App,
+    http: &HttpRequest,
+    sent: &Checked<Pairs>,
+    what: What,
+) -> Result<(), PageError> {
+    let now = clock(http);
+    let events = of_late(app, &sent.reader, now).await?;
+    let log = Log::of(&events);
+    let day = Day {
+        log: &log,
+        things: None,
+        options: sent.reader.options,
+        stamp: stamp(&sent.form, now),
+    };
+    let new = stamped(vec![what], &day).map_err(|_| PageError::Unreadable)?;
+    app.store.save_events(sent.reader.owner, &new).await?;
+    Ok(())
+}
+
+/// The box after a head may have been counted down: its version is asked for anew.
+async fn fresh_box(
+    app: &App,
+    reader: &Reader,
+) -> Result<Option<std::sync::Arc<HeldBox>>, PageError> {
+    let Some(account) = &reader.account else {
+        return Ok(None);
+    };
+    let mut account = account.clone();
+    account.box_version = app.store.box_version(account.owner).await?;
+    Ok(Some(app.boxes.of(&app.store, &account).await?))
+}
+
+/// What a device sends.
+#[derive(Debug, Deserialize)]
+pub struct Batch {
+    /// To whom it is sealed.
+    owner: Uuid,
+    /// The device's clock, ms.
+    now: i64,
+    /// The events, each read by itself: one that cannot be read holds up no other.
+    events: Vec<Value>,
+}
+
+/// What became of it.
+#[derive(Debug, Serialize)]
+struct Received {
+    /// Ids of those that are kept now, whether they came before or not.
+    kept: Vec<EventId>,
+    /// Those that cannot be: their place in the batch, and why.
+    refused: Vec<Refused>,
+    /// The log of the last days.
+    events: Vec<Event>,
+}
+
+#[derive(Debug, Serialize)]
+struct Refused {
+    at: usize,
+    why: String,
+}
+
+fn read(json: Value, wrong: i64) -> Result<Event, String> {
+    let mut event: Event = serde_json::from_value(json).map_err(|e| e.to_string())?;
+    // A clock that no place on earth has is set right; any other is left to its owner.
+    if wrong.abs() > MOST_WRONG_MS {
+        event.written = event.written.shifted(wrong);
+    }
+    checked(event).map_err(|faults| {
+        let one = |f: &yarrowfen_core::FieldError| format!("{}: {}", f.field, f.message);
+        faults.iter().map(one).collect::<Vec<_>>().join("; ")
+    })
+}
+
+/// Takes events of a device, in any order and as often as they come.
+pub async fn receive(
+    app: web::Data<App>,
+    http: HttpRequest,
+    reader: Visitor,
+    body: Result<web::Json<Batch>, actix_web::Error>,
+) -> Result<HttpResponse, PageError> {
+    let token = http
+        .headers()
+        .get("x-csrf")
+        .map_or(&b""[..], |v| v.as_bytes());
+    if !bool::from(reader.csrf.as_bytes().ct_eq(token)) {
+        return Err(PageError::Forged);
+    }
+    let batch = body.map_err(|_| PageError::Unreadable)?.into_inner();
+    if batch.owner != reader.owner.0 {
+        return Err(PageError::Forged);
+    }
+    if batch.events.len() > MOST_AT_ONCE {
+        return Err(PageError::TooLarge);
+    }
+    let wrong = millis(OffsetDateTime::now_utc()) - batch.now;
+    let (mut events, mut refused) = (Vec::new(), Vec::new());
+    for (at, json) in batch.events.into_iter().enumerate() {
+        match read(json, wrong) {
+            Ok(event) => events.push(event),
+            Err(why) => refused.push(Refused { at, why }),
+        }
+    }
+    if !events.is_empty() {
+        app.store.save_events(reader.owner, &events).await?;
+    }
+    let received = Received {
+        kept: events.iter().map(|e| e.id).collect(),
+        refused,
+        events: of_late(&app, &reader, clock(&http)).await?,
+    };
+    Ok(HttpResponse::Ok().json(received))
+}

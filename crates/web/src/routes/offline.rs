@@ -1,0 +1,48 @@
+//! What a device needs to make pages by itself: the worker, what it holds of who reads, and
+//! how it is installed.
+
+use actix_web::http::header;
+use actix_web::{HttpResponse, web};
+use time::OffsetDateTime;
+use yarrowfen_pages::offline::Device;
+use yarrowfen_pages::page::today_from;
+
+use super::pick::{own_box, sink_tests};
+use crate::app::App;
+use crate::reader::Visitor;
+use crate::reply::PageError;
+
+/// Only the worker may compile the module: its own answer alone says so.
+const WORKER_CSP: &str = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; object-src 'none'; base-uri 'none'";
+
+/// The worker's script. It is asked for anew each time; the rest is kept by its version.
+pub async fn worker(app: web::Data<App>) -> HttpResponse {
+    HttpResponse::Ok()
+        .content_type("text/javascript; charset=utf-8")
+        .insert_header((header::CACHE_CONTROL, "no-cache"))
+        .insert_header((header::CONTENT_SECURITY_POLICY, WORKER_CSP))
+        .body(app.assets.worker.clone())
+}
+
+/// How a browser installs it.
+pub async fn manifest(app: web::Data<App>) -> HttpResponse {
+    HttpResponse::Ok()
+        .content_type("application/manifest+json")
+        .insert_header((header::CACHE_CONTROL, "no-cache"))
+        .body(app.assets.manifest.clone())
+}
+
+/// All that a device holds of who reads: choices, box, waters, own sink tests, what was tried,
+/// and the log of the last days.
+pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+    let things = own_box(&app, &reader).await;
+    let sinks = sink_tests(&app, &reader).await;
+    let tries = app.store.mend_tries(reader.owner).await?;
+    let now = OffsetDateTime::now_utc().unix_timestamp() * 1000;
+    let from = today_from((now, 0));
+    let events = app.store.events_from(reader.owner, from).await?;
+    let device = Device::of(&reader, things.as_deref(), (&sinks, &tries), events);
+    Ok(HttpResponse::Ok()
+        .insert_header((header::CACHE_CONTROL, "no-store"))
+        .json(device))
+}

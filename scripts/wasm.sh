@@ -1,0 +1,36 @@
+#!/usr/bin/env bash
+# Makes crates/web/static/offline/pages.wasm anew: the pages as WebAssembly, for the service worker.
+# Only who changes core, rows, pages or wasm needs it; the file is committed, and ./test says when it is stale.
+# Debian's rustc-web conflicts with rustup, so it is unpacked under .run/wasm, never installed: some 140 MB down,
+# 850 MB unpacked; 3 to 5 minutes the first time on two cores.  --stamp only prints what the file is made of.
+set -euo pipefail
+cd -- "$(dirname -- "${BASH_SOURCE[0]}")/.."
+SRC="$(pwd -P)"; OUT=crates/web/static/offline
+# What the module is made of. A change of any of it makes the committed one stale.
+stamp() {
+  { find crates/core/src crates/core/data crates/rows/src crates/pages/src crates/pages/templates crates/wasm/src -type f -print0 | LC_ALL=C sort -z |
+      xargs -0 sha256sum; sha256sum crates/{core,rows,pages,wasm}/Cargo.toml Cargo.lock scripts/wasm.sh; } | sha256sum | cut -d' ' -f1
+}
+if [ "${1:-}" = --stamp ]; then stamp; exit 0; fi
+WORK="$SRC/.run/wasm"; DEBS="$WORK/debs"; TC="$WORK/toolchain"; mkdir -p "$DEBS"
+if [ ! -x "$TC/usr/bin/rustc" ]; then
+  echo "wasm: unpacking Debian's rustc-web under .run/wasm"
+  apt-cache policy rustc-web | grep -q Candidate || { echo "wasm: apt knows no rustc-web: run apt-get update" >&2; exit 1; }
+  v="$(apt-cache policy rustc-web | sed -n 's/^  Candidate: //p')"    # one version for all parts
+  std="$(apt-cache show "libstd-rust-web-dev=$v" | sed -n 's/^Depends: \(libstd-rust-web-[0-9.]*\) .*/\1/p')"
+  (cd "$DEBS" && apt-get download -qq "rustc-web=$v" "libstd-rust-web-dev=$v" "rust-web-src=$v" "$std=$v")
+  llvm="$(cd "$DEBS" && dpkg -f libstd-rust-web-1*.deb Depends | grep -o 'libllvm[0-9]*')"
+  (cd "$DEBS" && apt-get download -qq "$llvm" "lld-${llvm#libllvm}")
+  mkdir -p "$TC"; for d in "$DEBS"/*.deb; do dpkg -x "$d" "$TC"; done
+fi
+export LD_LIBRARY_PATH="$TC/usr/lib/x86_64-linux-gnu" RUSTC="$TC/usr/bin/rustc" RUSTC_BOOTSTRAP=1     # std is built with a release compiler
+CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_LINKER="$(ls "$TC"/usr/lib/llvm-*/bin/wasm-ld)"; export CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_LINKER
+export CARGO_TARGET_DIR="$WORK/target" CARGO_PROFILE_RELEASE_LTO=fat CARGO_PROFILE_RELEASE_CODEGEN_UNITS=1 \
+  CARGO_PROFILE_RELEASE_PANIC=abort CARGO_PROFILE_RELEASE_STRIP=true CARGO_PROFILE_RELEASE_OPT_LEVEL=s
+# Nothing of this machine in the file, so that two builds in two folders are the same bytes.
+export CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_RUSTFLAGS="--remap-path-prefix=$SRC=src --remap-path-prefix=${CARGO_HOME:-$HOME/.cargo}/registry/src=crates --remap-path-prefix=$TC/usr=rust"
+cargo build --release --target wasm32-unknown-unknown -Zbuild-std=std,panic_abort -p yarrowfen-wasm
+mkdir -p "$OUT"
+cp "$CARGO_TARGET_DIR/wasm32-unknown-unknown/release/yarrowfen_wasm.wasm" "$OUT/pages.wasm"
+stamp > "$OUT/pages.stamp"
+printf 'wasm: %s bytes, %s packed with gzip\n' "$(stat -c %s "$OUT/pages.wasm")" "$(gzip -9 -c "$OUT/pages.wasm" | wc -c)"
