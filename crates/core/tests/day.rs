@@ -232,8 +232,21 @@ fn an_event_is_read_as_it_was_written() {
     ] {
         assert!(bad.parse::<EventId>().is_err(), "{bad}");
     }
-    let bad = r#"{"id":"017f22e279b07cc398c4dc0c0c07398f","at":1,"day":"2026-02-30","offset":0,"device":"0","seq":0,"what":{"kind":"ended"}}"#;
-    assert!(serde_json::from_str::<Event>(bad).is_err());
+    let bad = r#"{"id":"017f22e279b07cc398c4dc0c0c07398f","written":{"at":1,"day":"DAY","offset":0,"device":"017f22e279b07cc398c4dc0c0c07398f","seq":0},"what":"ended"}"#;
+    assert!(serde_json::from_str::<Event>(&bad.replace("DAY", "2026-02-28")).is_ok());
+    for day in [
+        "2026-02-30",
+        "2026-2-3",
+        "26-02-03",
+        "2026-02-031",
+        "",
+        "2026-13-01",
+    ] {
+        assert!(
+            serde_json::from_str::<Event>(&bad.replace("DAY", day)).is_err(),
+            "{day}"
+        );
+    }
 }
 
 #[test]

@@ -2,6 +2,8 @@
 
 use askama::Template;
 
+use crate::views::shell::{Changing, whole};
+
 /// A page or a part of one, ready to be sent.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Reply {
@@ -37,6 +39,18 @@ impl Reply {
         Ok(Self::html(status, page.render()?))
     }
 
+    /// A page whose middle changes by itself: all of it, or its middle.
+    ///
+    /// # Errors
+    /// When its template fails.
+    pub fn changing(status: u16, page: &impl Changing, part: Part) -> Shown {
+        let body = match part {
+            Part::Whole => whole(page)?,
+            Part::Changed => page.render()?,
+        };
+        Ok(Self::html(status, body))
+    }
+
     /// HTML that is made already.
     #[must_use]
     pub fn html(status: u16, body: String) -> Self {
@@ -59,11 +73,13 @@ impl Reply {
         }
     }
 
-    /// The same as an answer to a changed word: its address goes into the
+    /// The same; as an answer to a changed word its address goes into the
     /// browser's bar.
     #[must_use]
-    pub fn at_address(mut self, address: String) -> Self {
-        self.headers.push(("hx-push-url", address));
+    pub fn at_address_if(mut self, part: Part, address: String) -> Self {
+        if part == Part::Changed {
+            self.headers.push(("hx-push-url", address));
+        }
         self
     }
 

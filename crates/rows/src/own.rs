@@ -36,7 +36,7 @@ pub struct Water {
     /// The question that its sentence starts with.
     pub asked: PickRequest,
     /// When it was saved.
-    #[serde(with = "time::serde::rfc3339")]
+    #[serde(with = "time::serde::timestamp::microseconds")]
     pub made_at: OffsetDateTime,
 }
 
@@ -55,7 +55,7 @@ pub struct NewSink {
     pub seconds: f64,
     pub fall: String,
     pub struck: bool,
-    #[serde(with = "time::serde::rfc3339::option")]
+    #[serde(with = "time::serde::timestamp::microseconds::option")]
     pub made_at: Option<OffsetDateTime>,
 }
 
@@ -65,7 +65,7 @@ pub struct NewSink {
 pub struct Sink {
     pub id: Uuid,
     pub test: NewSink,
-    #[serde(with = "time::serde::rfc3339")]
+    #[serde(with = "time::serde::timestamp::microseconds")]
     pub made_at: OffsetDateTime,
 }
 
@@ -83,7 +83,7 @@ pub struct NewMendTry {
     /// Whether it helped; none where that was not said yet.
     pub helped: Option<bool>,
     /// When; none is now.
-    #[serde(with = "time::serde::rfc3339::option")]
+    #[serde(with = "time::serde::timestamp::microseconds::option")]
     pub made_at: Option<OffsetDateTime>,
 }
 
@@ -93,7 +93,7 @@ pub struct NewMendTry {
 pub struct MendTry {
     pub id: Uuid,
     pub new: NewMendTry,
-    #[serde(with = "time::serde::rfc3339")]
+    #[serde(with = "time::serde::timestamp::microseconds")]
     pub made_at: OffsetDateTime,
 }
 

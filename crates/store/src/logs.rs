@@ -57,6 +57,15 @@ fn uuid(id: EventId) -> Uuid {
     Uuid::from_u128(id.0)
 }
 
+/// What kind of thing happened: its name alone, or the name that what is told of it stands
+/// under.
+fn kind_of(what: &Value) -> &str {
+    let named = what.as_object().and_then(|o| o.keys().next());
+    what.as_str()
+        .or(named.map(String::as_str))
+        .unwrap_or_default()
+}
+
 /// Writes events of an owner who is held; those that are there already stay as they are.
 /// Gives the ids of the new ones.
 pub(crate) async fn insert(
@@ -83,8 +92,7 @@ pub(crate) async fn insert(
     let mut kinds = Vec::with_capacity(events.len());
     for event in events {
         let what = serde_json::to_value(&event.what).map_err(StoreError::Unreadable)?;
-        let kind = what.get("kind").and_then(Value::as_str);
-        kinds.push(kind.unwrap_or_default().to_owned());
+        kinds.push(kind_of(&what).to_owned());
         whats.push(what);
     }
     let new = sqlx::query_scalar!(

@@ -5,12 +5,11 @@
 
 use actix_web::middleware::from_fn;
 use actix_web::{App as WebApp, HttpResponse, HttpServer, web};
-use askama::Template;
 use yarrowfen_core::{Engine, Options};
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::answered;
 use yarrowfen_pages::reader::{Reader, Theme};
-use yarrowfen_pages::views::{Frame, pick::PickPage};
+use yarrowfen_pages::views::{Frame, pick::PickPage, shell::whole};
 use yarrowfen_store::{OwnerId, State, Store};
 use yarrowfen_web::account::Token;
 use yarrowfen_web::app::App;
@@ -20,7 +19,7 @@ use yarrowfen_web::{reader as cookies, routes};
 async fn fixed(page: web::Data<PickPage>) -> Result<HttpResponse, yarrowfen_web::reply::PageError> {
     Ok(HttpResponse::Ok()
         .content_type("text/html; charset=utf-8")
-        .body(page.render()?))
+        .body(whole(&**page)?))
 }
 
 /// A page of rows by one indexed SELECT, for comparing with the box.

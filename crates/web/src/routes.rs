@@ -103,7 +103,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/device", web::get().to(offline::device))
             .route("/worker.js", web::get().to(offline::worker))
             .route("/manifest.webmanifest", web::get().to(offline::manifest))
-            .route("/api/v1/log", web::post().to(day::receive))
+            .route("/today/send", web::post().to(day::receive))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
             .route("/waters/{id}", web::post().to(waters::change))

@@ -13,6 +13,7 @@ mod mending;
 mod print;
 mod quantities;
 mod reading;
+mod table_text;
 pub mod text;
 pub mod vocabulary;
 mod worked;
@@ -27,3 +28,4 @@ pub use quantities::{
 };
 pub(crate) use reading::read_number;
 pub use reading::{ReadError, shorten};
+pub use table_text::{TableFault, read_table};

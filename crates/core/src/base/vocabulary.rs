@@ -5,11 +5,12 @@ use std::collections::BTreeMap;
 use std::sync::LazyLock;
 
 use super::codes::Code;
+use super::table_text::read_table;
 
 type Lists = BTreeMap<String, BTreeMap<String, Vec<String>>>;
 
 static LISTS: LazyLock<Result<Lists, String>> = LazyLock::new(|| {
-    toml::from_str(include_str!("../../data/vocabulary.toml")).map_err(|e| e.to_string())
+    read_table(include_str!("../../data/vocabulary.toml")).map_err(|e| e.to_string())
 });
 
 /// Whether the file could be read, and names only lists and codes that there

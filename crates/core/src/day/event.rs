@@ -10,10 +10,31 @@ use crate::base::codes::{
     BaitForm, Bottom, Outcome, Phase, Rig, Shape, Species, Symptom, Throat, TieWhy,
 };
 
-/// Date of a day as `2026-06-12`.
+/// Date of a day as `2026-06-12` (published: ISO 8601-1, extended calendar date).
 mod iso {
-    time::serde::format_description!(date, Date, "[year]-[month]-[day]");
-    pub use date::{deserialize, serialize};
+    use serde::de::Error;
+    use serde::{Deserialize, Deserializer, Serializer};
+    use time::{Date, Month};
+
+    pub fn serialize<S: Serializer>(day: &Date, to: S) -> Result<S::Ok, S::Error> {
+        let (year, month, day) = day.to_calendar_date();
+        to.collect_str(&format_args!("{year:04}-{:02}-{day:02}", u8::from(month)))
+    }
+
+    fn read(text: &str) -> Option<Date> {
+        let mut parts = text.splitn(3, '-');
+        let (year, month, day) = (parts.next()?, parts.next()?, parts.next()?);
+        if (year.len(), month.len(), day.len()) != (4, 2, 2) {
+            return None;
+        }
+        let month = Month::try_from(month.parse::<u8>().ok()?).ok()?;
+        Date::from_calendar_date(year.parse().ok()?, month, day.parse().ok()?).ok()
+    }
+
+    pub fn deserialize<'de, D: Deserializer<'de>>(from: D) -> Result<Date, D::Error> {
+        let text = std::borrow::Cow::<str>::deserialize(from)?;
+        read(&text).ok_or_else(|| D::Error::custom("a day is written as 2026-06-12"))
+    }
 }
 
 /// An id that was made where something happened: 128 bits, written as a UUID is
@@ -113,7 +134,6 @@ pub struct Event {
     /// Its id, made where it happened.
     pub id: EventId,
     /// When and where it was written.
-    #[serde(flatten)]
     pub written: WrittenAt,
     /// What it is.
     pub what: What,
@@ -121,7 +141,7 @@ pub struct Event {
 
 /// What happened.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[serde(tag = "kind", rename_all = "snake_case")]
+#[serde(rename_all = "snake_case")]
 pub enum What {
     /// A stop was begun, or the one that is fished was told anew.
     Stop(Stop),

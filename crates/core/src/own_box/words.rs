@@ -5,13 +5,13 @@ use std::collections::BTreeMap;
 use std::sync::LazyLock;
 
 use crate::base::codes::BoxList;
+use crate::base::read_table;
 use crate::base::text::labels;
 
 pub(super) type Spoken = BTreeMap<String, BTreeMap<String, Vec<String>>>;
 
-pub(super) static SPOKEN: LazyLock<Result<Spoken, String>> = LazyLock::new(|| {
-    toml::from_str(include_str!("../../data/fields.toml")).map_err(|e| e.to_string())
-});
+pub(super) static SPOKEN: LazyLock<Result<Spoken, String>> =
+    LazyLock::new(|| read_table(include_str!("../../data/fields.toml")).map_err(|e| e.to_string()));
 
 pub(super) fn label(list: &str, key: &'static str) -> &'static str {
     labels(list, &[key])[0]

@@ -13,12 +13,10 @@ use super::total::total;
 use super::when::Named;
 use super::{BaitTables, ConditionTables, DataError, HookTables, LineTables, Tables};
 use crate::base::codes::Rig;
+use crate::base::read_table;
 
 fn read<T: serde::de::DeserializeOwned>(file: &'static str, text: &str) -> Result<T, DataError> {
-    toml::from_str(text).map_err(|e| DataError::Unreadable {
-        file,
-        source: Box::new(e),
-    })
+    read_table(text).map_err(|source| DataError::Unreadable { file, source })
 }
 
 /// One file a rig.

@@ -25,6 +25,7 @@ pub use rig_row::*;
 pub use rows::*;
 use rules::{Rule, Rules};
 
+use crate::base::TableFault;
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Course, Cover, HookStyle, LineKind, Material, Mood, Plastic, Power,
     Rig, School, Season, Shape, Species, Tie, Wire,
@@ -40,7 +41,7 @@ pub enum DataError {
         /// Which file.
         file: &'static str,
         /// What the reader said.
-        source: Box<toml::de::Error>,
+        source: TableFault,
     },
     /// A sentence is missing or has an unknown hole.
     #[error(transparent)]

@@ -179,15 +179,19 @@ fn question(
 }
 
 fn stop(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Stop, Fault> {
-    let (_, asked) = question(engine, sent, day)?;
     let place = sent.field("place");
+    let missing = place
+        .is_empty()
+        .then(|| fault("place", "say where you fish"));
+    let (_, asked) = question(engine, sent, day)
+        .map_err(|faults| [missing.clone().unwrap_or_default(), faults].concat())?;
+    if let Some(missing) = missing {
+        return Err(missing);
+    }
     let same = |name: &str| name.to_lowercase() == place.to_lowercase();
     let water = day
         .things
         .and_then(|h| h.waters.iter().find(|w| same(&w.name)));
-    if place.is_empty() {
-        return Err(fault("place", "say where you fish"));
-    }
     let w = &asked.water;
     // Of a range of depths or winds the middle is fished.
     let middle = |from: f64, to: Option<f64>| to.map_or(from, |to| f64::midpoint(from, to));

@@ -21,7 +21,7 @@ struct ThingRow {
     kind: BoxList,
     texts: BTreeMap<String, String>,
     archived: bool,
-    #[serde(with = "time::serde::rfc3339")]
+    #[serde(with = "time::serde::timestamp::microseconds")]
     added_at: OffsetDateTime,
 }
 

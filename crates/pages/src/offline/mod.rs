@@ -1,13 +1,16 @@
 //! The pages where there is no server: a call in JSON comes in, a reply goes out. The same
 //! functions make the same pages; here only what is asked and what is held is unpacked.
 //!
-//! A reply is a line of JSON, the [`Head`], and after it the page.
+//! A reply is two lines of JSON, the [`Head`] and the events that are to be kept, and after
+//! them the page.
 
 mod device;
 
 pub use device::{Device, Loaded};
 
+use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
+use serde_json::Value;
 use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Event, EventId, Tried, What};
 use yarrowfen_rows::{MendTry, NewMendTry};
@@ -32,23 +35,6 @@ pub const MADE: &[&str] = &[
     "/today",
 ];
 
-/// What is asked of the worker.
-#[derive(Debug, Deserialize)]
-#[serde(tag = "call", rename_all = "snake_case")]
-enum Call {
-    /// Holds what the device has of who is signed in.
-    Load { device: Box<Device> },
-    /// A page.
-    Get(Asked),
-    /// A form of the day's page, or what Mend writes down.
-    Post {
-        #[serde(flatten)]
-        asked: Asked,
-        form: String,
-        stamp: StampRow,
-    },
-}
-
 /// What every call for a page carries.
 #[derive(Debug, Deserialize)]
 struct Asked {
@@ -68,8 +54,11 @@ struct Asked {
     unsent: Vec<EventId>,
 }
 
+/// A form of the day's page, or what Mend writes down.
 #[derive(Debug, Deserialize)]
-struct StampRow {
+struct Sent {
+    #[serde(default)]
+    form: String,
     id: EventId,
     device: EventId,
     seq: u32,
@@ -83,9 +72,6 @@ pub struct Head {
     headers: Vec<(&'static str, String)>,
     /// The question that the page is about.
     question: Option<String>,
-    /// What is to be kept.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    keep: Vec<Event>,
 }
 
 /// The chooser, and who reads.
@@ -105,18 +91,34 @@ impl Worker {
         }
     }
 
-    /// Answers a call.
+    /// Answers a call: `load` holds what a device has of a reader, `get` makes a page, `post`
+    /// takes a form.
     pub fn call(&mut self, call: &[u8]) -> Vec<u8> {
-        match serde_json::from_slice(call) {
-            Ok(Call::Load { device }) => {
+        let read = serde_json::from_slice(call).map_err(|e| e.to_string());
+        read.and_then(|call| self.answer(call))
+            .unwrap_or_else(|e| failed(&format!("a call that is none: {e}")))
+    }
+
+    /// Each part of a call is taken out of a loose value, so that its types are read by one
+    /// reader, the one that reads the tables too.
+    fn answer(&mut self, mut call: Value) -> Result<Vec<u8>, String> {
+        let name = call["call"].take();
+        match name.as_str() {
+            Some("load") => {
+                let device: Device = part_of(&mut call, "device")?;
                 self.loaded = Some(device.loaded());
-                packed(&Head::default(), "")
+                Ok(packed(&Head::default(), &[], ""))
             }
-            Ok(Call::Get(asked)) => self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new()))),
-            Ok(Call::Post { asked, form, stamp }) => {
-                self.reply(|e, l| post(e, l, &asked, (&form, &stamp)))
+            Some("get") => {
+                let asked: Asked = part_of(&mut call, "asked")?;
+                Ok(self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new()))))
             }
-            Err(e) => failed(&format!("a call that is none: {e}")),
+            Some("post") => {
+                let asked: Asked = part_of(&mut call, "asked")?;
+                let sent: Sent = part_of(&mut call, "sent")?;
+                Ok(self.reply(|e, l| post(e, l, &asked, &sent)))
+            }
+            _ => Err("it has no name".to_owned()),
         }
     }
 
@@ -125,18 +127,17 @@ impl Worker {
         answer: impl FnOnce(&Engine, &Loaded) -> Option<(Shown, Vec<Event>)>,
     ) -> Vec<u8> {
         let (Some(engine), Some(loaded)) = (&self.engine, &self.loaded) else {
-            return packed(&Head::default(), "");
+            return packed(&Head::default(), &[], "");
         };
         match answer(engine, loaded) {
-            None => packed(&Head::default(), ""),
+            None => packed(&Head::default(), &[], ""),
             Some((Ok(reply), keep)) => {
                 let head = Head {
                     status: reply.status,
                     headers: reply.headers,
                     question: reply.question,
-                    keep,
                 };
-                packed(&head, &reply.body)
+                packed(&head, &keep, &reply.body)
             }
             Some((Err(e), _)) => failed(&e.to_string()),
         }
@@ -148,12 +149,20 @@ fn failed(why: &str) -> Vec<u8> {
         status: 500,
         ..Head::default()
     };
-    packed(&head, why)
+    packed(&head, &[], why)
 }
 
-fn packed(head: &Head, body: &str) -> Vec<u8> {
-    // Only of plain texts and numbers: it can be written.
+/// Takes a part out of a call.
+fn part_of<T: DeserializeOwned>(call: &mut Value, name: &str) -> Result<T, String> {
+    serde_json::from_value(call[name].take()).map_err(|e| format!("{name}: {e}"))
+}
+
+/// A reply: its head, what is to be kept, and the page. All of it is plain texts and numbers,
+/// which can be written.
+fn packed(head: &Head, keep: &[Event], body: &str) -> Vec<u8> {
     let mut out = serde_json::to_vec(head).unwrap_or_default();
+    out.push(b'\n');
+    out.extend(serde_json::to_vec(keep).unwrap_or_default());
     out.push(b'\n');
     out.extend_from_slice(body.as_bytes());
     out
@@ -238,19 +247,14 @@ fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
 }
 
 /// A form that is answered here, with what it writes down.
-fn post(
-    engine: &Engine,
-    l: &Loaded,
-    asked: &Asked,
-    (form, stamp): (&str, &StampRow),
-) -> Option<(Shown, Vec<Event>)> {
-    let pairs: Vec<(String, String)> = serde_urlencoded::from_str(form).ok()?;
+fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Shown, Vec<Event>)> {
+    let pairs: Vec<(String, String)> = serde_urlencoded::from_str(&sent.form).ok()?;
     let stamp = Stamp {
-        id: stamp.id,
+        id: sent.id,
         at: asked.now.0,
         offset: asked.now.1,
-        device: stamp.device,
-        seq: stamp.seq,
+        device: sent.device,
+        seq: sent.seq,
     };
     let part = if asked.part {
         Part::Changed

@@ -35,14 +35,9 @@ pub fn bench(
     let things = held.map(HeldBox::at_hand).unwrap_or_default();
     let page = BenchPage::new(engine, reader, &form, &things);
     let code = status(page.view.is_some());
-    let reply = match part {
-        Part::Whole => Reply::page(code, &page),
-        Part::Changed => {
-            let address = format!("/bench?{}", page.query);
-            Reply::page(code, &page.as_bench()).map(|r| r.at_address(address))
-        }
-    };
-    Some(reply.map(Reply::in_parts))
+    let address = format!("/bench?{}", page.query);
+    let reply = Reply::changing(code, &page, part);
+    Some(reply.map(|r| r.at_address_if(part, address).in_parts()))
 }
 
 /// The sheet to print; a question with faults goes back to where they are shown.

@@ -34,13 +34,8 @@ pub fn cast(engine: &Engine, reader: &Reader, query: &str, sounder: bool, part: 
     let page = CastPage::new(reader, &form, outcome)
         .with_sounder(sounder)
         .with_mends(mends);
-    let reply = match part {
-        Part::Whole => Reply::page(code, &page)?,
-        Part::Changed => {
-            let address = format!("/cast?{}", page.query);
-            Reply::page(code, &page.as_cast())?.at_address(address)
-        }
-    };
+    let address = format!("/cast?{}", page.query);
+    let reply = Reply::changing(code, &page, part)?.at_address_if(part, address);
     Ok(reply.in_parts().about(&question))
 }
 
@@ -74,5 +69,5 @@ fn mends(engine: &Engine, question: &str, run: &Run) -> Vec<(&'static str, Strin
 /// When the template fails.
 pub fn cast_with(reader: &Reader, form: &CastForm, faults: Faults, sounder: bool) -> Shown {
     let page = CastPage::new(reader, form, Err(faults)).with_sounder(sounder);
-    Reply::page(422, &page)
+    Reply::changing(422, &page, Part::Whole)
 }

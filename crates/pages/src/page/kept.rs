@@ -6,7 +6,7 @@ use yarrowfen_rows::{Kept, KeptAsks, TextFault};
 use super::pick::Answered;
 use crate::ask::PickForm;
 use crate::reader::Reader;
-use crate::reply::{Reply, Shown, status};
+use crate::reply::{Part, Reply, Shown, status};
 use crate::views::Frame;
 use crate::views::compare::ComparePage;
 use crate::views::kept::{KeptOne, KeptPage, Today, today};
@@ -122,5 +122,6 @@ pub fn keep_again(
         ..typed
     };
     let frame = Frame::new("pick", reader, format!("/?{}", form.query()));
-    Reply::page(422, &PickPage::new(frame, form, outcome, Some(typed)))
+    let page = PickPage::new(frame, form, outcome, Some(typed));
+    Reply::changing(422, &page, Part::Whole)
 }

@@ -70,10 +70,7 @@ pub fn mend(
     let here = format!("/mend?{}", form.query());
     let frame = Frame::new("mend", reader, here.clone()).about(&form.pick, &question);
     let page = MendPage::new(frame, &form, outcome, together, own);
-    let reply = match part {
-        Part::Whole => Reply::page(code, &page)?,
-        Part::Changed => Reply::page(code, &page.as_mend())?.at_address(here),
-    };
+    let reply = Reply::changing(code, &page, part)?.at_address_if(part, here);
     Ok(reply.in_parts().about(&question))
 }
 

@@ -98,10 +98,7 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
     if let Some(view) = &mut page.view {
         view.leads = Some((question.clone(), engine.tables().mend.leads));
     }
-    let reply = match part {
-        Part::Whole => Reply::page(code, &page)?,
-        Part::Changed => Reply::page(code, &page.as_pick())?.at_address(here),
-    };
+    let reply = Reply::changing(code, &page, part)?.at_address_if(part, here);
     Ok(reply.in_parts().about(&question))
 }
 

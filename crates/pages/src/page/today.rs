@@ -115,11 +115,7 @@ fn shown(
         things: held.things,
     };
     let page = TodayPage::new(engine, (frame, reader), (&form, asked.ok()), &now, typed);
-    let reply = match part {
-        Part::Whole => Reply::page(code, &page)?,
-        Part::Changed => Reply::page(code, &page.as_today())?,
-    };
-    Ok(reply.in_parts().about(&query))
+    Ok(Reply::changing(code, &page, part)?.in_parts().about(&query))
 }
 
 /// Heads gone, by thing, of which the box does not know: those that stand now, less those

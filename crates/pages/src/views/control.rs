@@ -3,6 +3,8 @@
 
 use std::borrow::Cow;
 
+use askama::Template;
+
 /// One choice behind a word.
 pub struct Choice {
     /// Its code, empty for unknown.
@@ -11,6 +13,21 @@ pub struct Choice {
     pub label: Cow<'static, str>,
     /// Whether it is taken.
     pub chosen: bool,
+}
+
+/// A word as the sentence shows it: a box for a number, a list for what is chosen. A template
+/// of its own, so that a page of fifty words holds its text once.
+#[derive(Template)]
+#[template(path = "_word.html")]
+pub struct ShownWord<'w> {
+    w: &'w Control,
+}
+
+/// A word that is chosen of a list.
+#[derive(Template)]
+#[template(path = "_choice.html")]
+pub struct ShownChoice<'w> {
+    w: &'w Control,
 }
 
 /// A word of the sentence.
@@ -72,6 +89,18 @@ impl Control {
             self.text = taken.label.clone().into_owned();
         }
         self
+    }
+
+    /// As the sentence shows it.
+    #[must_use]
+    pub fn shown_word(&self) -> ShownWord<'_> {
+        ShownWord { w: self }
+    }
+
+    /// The same for a word that is always chosen of a list.
+    #[must_use]
+    pub fn shown_choice(&self) -> ShownChoice<'_> {
+        ShownChoice { w: self }
     }
 
     /// With other words in the sentence.

@@ -20,6 +20,7 @@ pub mod own;
 pub mod photo;
 pub mod pick;
 pub mod sentence;
+pub mod shell;
 pub mod tackle;
 pub mod terms;
 pub mod today;

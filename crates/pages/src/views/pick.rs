@@ -11,11 +11,12 @@ use super::describe::describe;
 pub use super::keep::KeepForm;
 use super::own::OwnView;
 use super::sentence::Sentence;
+use super::shell::{Changing, Round};
 use crate::ask::PickForm;
 
 /// The Pick page.
 #[derive(Template)]
-#[template(path = "pick.html", blocks = ["pick"])]
+#[template(path = "pick.html")]
 pub struct PickPage {
     /// Frame.
     pub frame: Frame,
@@ -33,6 +34,22 @@ pub struct PickPage {
     pub own: Option<OwnView>,
     /// The reader's waters: id and name; none for who is not signed in.
     pub waters: Vec<(String, String)>,
+}
+
+impl Changing for PickPage {
+    fn round(&self) -> Round<'_> {
+        let title = match &self.view {
+            Some(v) => format!("{} · Pick · Yarrowfen", v.a.weight.label),
+            None => "Pick · Yarrowfen".to_owned(),
+        };
+        Round {
+            frame: &self.frame,
+            title,
+            scripts: &[],
+            id: "pick",
+            here: format!("/?{}", self.query),
+        }
+    }
 }
 
 impl PickPage {

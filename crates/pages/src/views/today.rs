@@ -15,6 +15,7 @@ use yarrowfen_core::{Engine, FieldError, PickRequest};
 use super::Frame;
 use super::control::Control;
 use super::sentence::Sentence;
+use super::shell::{Changing, Round};
 use crate::ask::today::{Sent, tied_by};
 use crate::ask::{PickForm, WORDS};
 use crate::held::HeldBox;
@@ -163,7 +164,7 @@ pub struct TieView {
 
 /// The page.
 #[derive(Template)]
-#[template(path = "today.html", blocks = ["today"])]
+#[template(path = "today.html")]
 pub struct TodayPage {
     /// Frame.
     pub frame: Frame,
@@ -210,6 +211,18 @@ const SHOWN: &[&str] = &["depth", "bottom", "wind", "current", "temp", "species"
 /// Most heads of the box that are offered, and most rods.
 const MOST_THINGS: usize = 120;
 const MOST_RODS: u8 = 4;
+
+impl Changing for TodayPage {
+    fn round(&self) -> Round<'_> {
+        Round {
+            frame: &self.frame,
+            title: "Today · Yarrowfen".to_owned(),
+            scripts: &["today.js"],
+            id: "today",
+            here: "/today".to_owned(),
+        }
+    }
+}
 
 impl TodayPage {
     /// The page of how a day stands, beside the question in hand.

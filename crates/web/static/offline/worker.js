@@ -44,7 +44,7 @@ const kept = async (key) => got((await database()).transaction('kv').objectStore
 const ofOwner = (owner) => IDBKeyRange.bound([owner, ''], [owner, '\uffff']);
 const rows = async (owner) => got((await database()).transaction('log').objectStore('log').getAll(ofOwner(owner)));
 const UNSENT = 0, SENT = 1, REFUSED = 2;
-const unsentOf = (all) => all.filter((r) => r.state === UNSENT).sort((a, b) => a.event.at - b.event.at || a.event.seq - b.event.seq);
+const unsentOf = (all) => all.filter((r) => r.state === UNSENT).sort((a, b) => a.event.written.at - b.event.written.at || a.event.written.seq - b.event.written.seq);
 
 // ---- The engine.
 let engine = null;
@@ -65,7 +65,8 @@ const ask = async (call) => {
     const length = new DataView(engine.memory.buffer).getUint32(at, true);
     const reply = text.decode(new Uint8Array(engine.memory.buffer, at + 4, length));
     const end = reply.indexOf('\n');
-    return { head: JSON.parse(reply.slice(0, end)), body: reply.slice(end + 1) };
+    const rest = reply.indexOf('\n', end + 1);
+    return { head: JSON.parse(reply.slice(0, end)), keep: JSON.parse(reply.slice(end + 1, rest)), body: reply.slice(rest + 1) };
   } catch (fault) {
     // What fell over is begun anew at the next question.
     engine = null; loadedWith = null;
@@ -99,7 +100,7 @@ const refresh = async () => {
       for (const r of all) if (r.owner !== json.owner && r.state === SENT) log.delete([r.owner, r.id]);
       put(kv, log, json, new Set(all.filter((r) => r.owner === json.owner).map((r) => r.id)));
       const old = Date.now() - 4 * 86_400_000;
-      for (const r of all) if (r.state === SENT && r.event.at < old) log.delete([r.owner, r.id]);
+      for (const r of all) if (r.state === SENT && r.event.written.at < old) log.delete([r.owner, r.id]);
     });
     heard();
     return true;
@@ -115,7 +116,7 @@ const tell = async (more = {}) => {
   const state = { log: { unsent: unsentOf(all).length, refused: all.filter((r) => r.state === REFUSED).map((r) => r.why), silent: Date.now() < silentUntil, ...more } };
   for (const client of await self.clients.matchAll()) client.postMessage(state);
 };
-const post = (device, events) => fetch('/api/v1/log', {
+const post = (device, events) => fetch('/today/send', {
   method: 'POST',
   headers: { 'content-type': 'application/json', 'x-csrf': device.json.csrf },
   body: JSON.stringify({ owner: device.json.owner, now: Date.now(), events }),
@@ -200,7 +201,7 @@ const made = async (request, url) => {
   if (!device) return null;
   const withLog = url.pathname === '/today' || url.pathname === '/mend';
   const all = withLog ? await rows(device.json.owner) : [];
-  const reply = await ask({ call: 'get', ...asked(request, url, all) });
+  const reply = await ask({ call: 'get', asked: asked(request, url, all) });
   if (reply.head.status === 0) return null;
   await remember(device, reply.head.question);
   return asReply(reply);
@@ -238,11 +239,11 @@ const tap = async (e, url) => {
     return before;
   });
   const all = await rows(device.json.owner);
-  const stamp = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
+  const sent = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
   for (const name of ['id', 'at', 'offset', 'csrf']) form.delete(name);
-  const reply = await ask({ call: 'post', ...asked(e.request, url, all, now), form: form.toString(), stamp });
+  const reply = await ask({ call: 'post', asked: asked(e.request, url, all, now), sent: { ...sent, form: form.toString() } });
   if (reply.head.status === 0) return notice(UNCHANGED);
-  const keep = reply.head.keep ?? [];
+  const { keep } = reply;
   if (keep.length) {
     await changing(async (_, log) => {
       for (const event of keep) {
@@ -287,7 +288,7 @@ self.addEventListener('fetch', (e) => {
   const url = new URL(e.request.url);
   if (url.origin !== self.location.origin) return;
   if (url.pathname.startsWith('/static/')) { e.respondWith(file(e.request)); return; }
-  if (url.pathname.startsWith('/api/') || ['/device', '/worker.js', '/health', '/cast/sounder'].includes(url.pathname)) return;
+  if (url.pathname.startsWith('/api/') || ['/device', '/worker.js', '/health', '/cast/sounder', '/today/send'].includes(url.pathname)) return;
   if (e.request.method === 'POST') e.respondWith(posted(e, url));
   else if (e.request.mode === 'navigate' || e.request.headers.has('hx-request')) e.respondWith(page(e, url));
 });

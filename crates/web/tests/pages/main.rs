@@ -13,6 +13,7 @@ mod take;
 mod account;
 mod bench;
 mod cast;
+mod day;
 mod guards;
 mod http;
 mod kept;

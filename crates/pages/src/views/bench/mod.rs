@@ -23,6 +23,7 @@ use hooks::hooks;
 
 use super::Frame;
 use super::control::Control;
+use super::shell::{Changing, Round};
 use super::terms::Terms;
 use crate::ask::bench::{BenchAsked, BenchForm};
 use crate::ask::mend::led;
@@ -119,7 +120,7 @@ fn at_words(at: f64) -> String {
 
 /// The page.
 #[derive(Template)]
-#[template(path = "bench.html", blocks = ["bench"])]
+#[template(path = "bench.html")]
 pub struct BenchPage {
     /// Frame.
     pub frame: Frame,
@@ -137,6 +138,22 @@ pub struct BenchPage {
     pub calibrated: bool,
     /// Own baits to lay on the bench: name and address.
     pub own_baits: Vec<(String, String)>,
+}
+
+impl Changing for BenchPage {
+    fn round(&self) -> Round<'_> {
+        let title = match &self.view {
+            Some(v) => format!("{} in {} · Bench · Yarrowfen", v.heading.0, v.heading.1),
+            None => "Bench · Yarrowfen".to_owned(),
+        };
+        Round {
+            frame: &self.frame,
+            title,
+            scripts: &["bench.js"],
+            id: "bench",
+            here: format!("/bench?{}", self.query),
+        }
+    }
 }
 
 impl BenchPage {

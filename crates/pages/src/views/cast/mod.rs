@@ -13,6 +13,7 @@ pub use words::{CastWords, label as word_label};
 use super::Frame;
 use super::control::Control;
 use super::sentence::Sentence;
+use super::shell::{Changing, Round};
 use crate::ask::cast::{CastAsked, CastForm, FLAT, Faults, SIDES};
 use crate::draw::cast::{Plate, plate};
 use crate::draw::run::{Beside, Run};
@@ -60,7 +61,7 @@ pub struct CastView {
 
 /// The page.
 #[derive(Template)]
-#[template(path = "cast.html", blocks = ["cast"])]
+#[template(path = "cast.html")]
 pub struct CastPage {
     /// The frame.
     pub frame: Frame,
@@ -94,6 +95,18 @@ pub struct CastPage {
 const SHOWN: [&str; 8] = [
     "cast", "rig", "length", "form", "retrieve", "wind", "current", "drift",
 ];
+
+impl Changing for CastPage {
+    fn round(&self) -> Round<'_> {
+        Round {
+            frame: &self.frame,
+            title: "Cast · Yarrowfen".to_owned(),
+            scripts: &["cast.js", "sounder.js"],
+            id: "cast-page",
+            here: format!("/cast?{}", self.query),
+        }
+    }
+}
 
 impl CastPage {
     /// Whether it is let down under the rod.

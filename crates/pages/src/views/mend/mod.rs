@@ -23,6 +23,7 @@ use causes::Shown;
 use super::Frame;
 use super::control::Control;
 use super::sentence::Sentence;
+use super::shell::{Changing, Round};
 use crate::ask::WORDS;
 use crate::ask::mend::{MendForm, choices};
 use crate::draw::mend::{Look, MendDrawing, drawing};
@@ -43,7 +44,7 @@ pub struct MendView {
 
 /// The page.
 #[derive(Template)]
-#[template(path = "mend.html", blocks = ["mend"])]
+#[template(path = "mend.html")]
 pub struct MendPage {
     /// Frame.
     pub frame: Frame,
@@ -113,6 +114,18 @@ const SHOWN: &[&str] = &[
 
 /// What an answer and a complaint come to.
 pub type Outcome = Result<(MendRequest, MendAnswer), Vec<FieldError>>;
+
+impl Changing for MendPage {
+    fn round(&self) -> Round<'_> {
+        Round {
+            frame: &self.frame,
+            title: "Mend · Yarrowfen".to_owned(),
+            scripts: &[],
+            id: "mend",
+            here: format!("/mend?{}", self.query),
+        }
+    }
+}
 
 impl MendPage {
     /// The page of a complaint, what came of it, and what comes of the changes tried.

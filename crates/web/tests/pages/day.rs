@@ -1,0 +1,278 @@
+//! The day on the water: its page without script, what devices send, what they are given.
+
+use crate::support::*;
+
+fn form<'a>(b: &'a Browser, act: &'a str) -> Vec<(&'a str, &'a str)> {
+    vec![
+        ("csrf", b.csrf.as_str()),
+        ("do", act),
+        ("place", "Brick Pit"),
+        ("depth", "5 m"),
+        ("bottom", "chunk_rock"),
+        ("form", "stick"),
+        ("length", "70 mm"),
+        ("rig", "ned"),
+        ("minutes", "15"),
+    ]
+}
+
+async fn owner_of<S, B, E>(server: &S, b: &Browser) -> Value
+where
+    S: Service<actix_http::Request, Response = ServiceResponse<B>, Error = E>,
+    B: MessageBody,
+    E: std::fmt::Debug,
+{
+    let request = test::TestRequest::get().uri("/device");
+    let reply = server.call(b.sends(request)).await.unwrap();
+    serde_json::from_str(&text(reply).await).unwrap()
+}
+
+fn lines(page: &str) -> Vec<String> {
+    let log = page.split("<ol>").last().unwrap();
+    let all = log.split("<li").skip(1);
+    all.map(|l| {
+        as_shown(
+            l.split("<span>")
+                .nth(1)
+                .unwrap()
+                .split("</span>")
+                .next()
+                .unwrap(),
+        )
+    })
+    .collect()
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_day_is_written_down_without_any_script(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let page = text(get!(server, b, "/today")).await;
+    assert!(page.contains("Nothing is written down yet"));
+    for act in ["begin", "fish", "hung", "gone", "rest", "end"] {
+        let reply = post!(server, b, "/today", form(&b, act));
+        assert_eq!(
+            (reply.status(), &*location(&reply)),
+            (StatusCode::SEE_OTHER, "/today"),
+            "{act}"
+        );
+    }
+    let page = text(get!(server, b, "/today")).await;
+    let told = lines(&page);
+    assert_eq!(told.len(), 7, "{told:?}");
+    assert_eq!(told[0], "fishing is over for the day");
+    assert_eq!(told[1], "Brick Pit rests for 15 min");
+    assert!(told.contains(&"fish".to_owned()) && told.contains(&"head gone".to_owned()));
+    assert!(
+        told.iter()
+            .any(|l| l.starts_with("tied on ") && l.ends_with("to begin with")),
+        "{told:?}"
+    );
+    assert!(
+        told.iter()
+            .any(|l| l == "at Brick Pit: 5 m over chunk rock, wind 2 m/s"),
+        "{told:?}"
+    );
+    // Another browser sees nothing of it.
+    let other = visit(&server).await;
+    assert!(lines(&text(get!(server, other, "/today")).await).is_empty());
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn what_cannot_be_written_down_is_said_at_its_field_and_stays_typed(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let mut bad = form(&b, "begin");
+    bad.retain(|f| f.0 != "place" && f.0 != "depth");
+    bad.extend([("depth", "deep"), ("wind", "3 m/s")]);
+    let reply = post!(server, b, "/today", bad);
+    assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    let page = text(reply).await;
+    assert!(
+        page.contains("value=\"deep\"") && page.contains("aria-invalid"),
+        "{page}"
+    );
+    for (act, field, text_typed) in [
+        ("note", "text", ""),
+        ("rest", "minutes", "soon"),
+        ("undo", "of", "x"),
+        ("told", "of", "x"),
+        ("bite", "do", ""),
+        ("fish", "phase", "noon"),
+    ] {
+        let mut bad = form(&b, act);
+        bad.push((field, text_typed));
+        let reply = post!(server, b, "/today", bad);
+        assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY, "{act}");
+        let page = text(reply).await;
+        assert!(page.contains("role=\"alert\""), "{act} {page}");
+    }
+    let forged = [("csrf", "x"), ("do", "end")];
+    assert_eq!(
+        post!(server, b, "/today", forged).status(),
+        StatusCode::FORBIDDEN
+    );
+    assert!(lines(&text(get!(server, b, "/today")).await).is_empty());
+}
+
+fn batch(owner: &Value, events: Value) -> Value {
+    let now = time::OffsetDateTime::now_utc().unix_timestamp() * 1000;
+    json!({ "owner": owner["owner"], "now": now, "events": events })
+}
+
+fn note(id: &str, text: &str) -> Value {
+    let now = time::OffsetDateTime::now_utc();
+    json!({"id": id, "written": {"at": now.unix_timestamp() * 1000, "day": now.date().to_string(), "offset": 0, "device": "00000000000000000000000000000001", "seq": 1},
+        "what": {"note": {"text": text}}})
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn what_devices_send_stands_once_and_one_bad_line_holds_up_no_other(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let device = owner_of(&server, &b).await;
+    let send = |owner: &Value, token: &str, events: Value| {
+        let request = test::TestRequest::post()
+            .uri("/today/send")
+            .insert_header(("x-csrf", token))
+            .set_json(batch(owner, events));
+        b.sends(request)
+    };
+    let good = note("0191d0aa000070008000000000000001", "one");
+    let bad = json!({"id": "x", "what": "dance"});
+    let events = json!([
+        good,
+        bad,
+        note("0191d0aa000070008000000000000002", "bell\u{7}")
+    ]);
+    for _ in 0..3 {
+        let reply = server
+            .call(send(&device, &b.csrf, events.clone()))
+            .await
+            .unwrap();
+        assert_eq!(reply.status(), StatusCode::OK);
+        let took: Value = serde_json::from_str(&text(reply).await).unwrap();
+        assert_eq!(
+            took["kept"],
+            json!(["0191d0aa-0000-7000-8000-000000000001"])
+        );
+        let refused: Vec<_> = took["refused"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .map(|r| r["at"].clone())
+            .collect();
+        assert_eq!(refused, [1, 2]);
+        assert_eq!(took["events"].as_array().unwrap().len(), 1);
+    }
+    assert_eq!(lines(&text(get!(server, b, "/today")).await), ["one"]);
+    // Neither another's token nor another's seal is taken, nor more than a batch holds.
+    let reply = server
+        .call(send(&device, "x", json!([good])))
+        .await
+        .unwrap();
+    assert_eq!(reply.status(), StatusCode::FORBIDDEN);
+    let stranger = json!({ "owner": uuid::Uuid::new_v4() });
+    let reply = server
+        .call(send(&stranger, &b.csrf, json!([good])))
+        .await
+        .unwrap();
+    assert_eq!(reply.status(), StatusCode::FORBIDDEN);
+    let many: Vec<Value> = (0..501).map(|_| good.clone()).collect();
+    let reply = server
+        .call(send(&device, &b.csrf, json!(many)))
+        .await
+        .unwrap();
+    assert_eq!(reply.status(), StatusCode::PAYLOAD_TOO_LARGE);
+    let plain = test::TestRequest::post()
+        .uri("/today/send")
+        .insert_header(("x-csrf", b.csrf.as_str()))
+        .set_payload("[");
+    let reply = server.call(b.sends(plain)).await.unwrap();
+    assert_eq!(reply.status(), StatusCode::BAD_REQUEST);
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_clock_that_no_place_has_is_set_right_and_any_other_is_left_alone(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let device = owner_of(&server, &b).await;
+    let real = time::OffsetDateTime::now_utc();
+    for (id, hours_off) in [("1", 3), ("2", 24 * 400)] {
+        let clock = real + time::Duration::hours(hours_off);
+        let event = json!({"id": format!("{id:0>32}"), "written": {"at": clock.unix_timestamp() * 1000, "day": clock.date().to_string(), "offset": 0, "device": "00000000000000000000000000000001", "seq": 1}, "what": "hung_up"});
+        let body = json!({ "owner": device["owner"], "now": clock.unix_timestamp() * 1000, "events": [event] });
+        let request = test::TestRequest::post()
+            .uri("/today/send")
+            .insert_header(("x-csrf", b.csrf.as_str()))
+            .set_json(body);
+        assert_eq!(
+            server.call(b.sends(request)).await.unwrap().status(),
+            StatusCode::OK
+        );
+    }
+    let device = owner_of(&server, &b).await;
+    let mut off: Vec<i64> = device["events"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|e| {
+            let at = e["written"]["at"].as_i64().unwrap() / 1000;
+            (at - real.unix_timestamp() + 1800).div_euclid(3600)
+        })
+        .collect();
+    off.sort_unstable();
+    assert_eq!(off, [0, 3]);
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn only_the_workers_own_answer_may_compile_the_module(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let csp = |reply: &ServiceResponse<_>| {
+        reply
+            .headers()
+            .get("content-security-policy")
+            .unwrap()
+            .to_str()
+            .unwrap()
+            .to_owned()
+    };
+    let worker = get!(server, b, "/worker.js");
+    assert!(csp(&worker).contains("script-src 'self' 'wasm-unsafe-eval'"));
+    assert_eq!(worker.headers().get("cache-control").unwrap(), "no-cache");
+    for uri in [
+        "/",
+        "/today",
+        "/mend",
+        "/static/js/offline.js",
+        "/manifest.webmanifest",
+    ] {
+        let policy = csp(&get!(server, b, uri));
+        assert!(
+            !policy.contains("wasm") && !policy.contains("unsafe"),
+            "{uri}: {policy}"
+        );
+    }
+    // Pages name styles and scripts by the version that the worker keeps.
+    let script = text(get!(server, b, "/worker.js")).await;
+    let version = script.split('\'').nth(1).unwrap().to_owned();
+    assert_eq!(version.len(), 16);
+    let page = text(get!(server, b, "/")).await;
+    for name in ["css/yarrowfen.css", "js/yarrowfen.js", "js/offline.js"] {
+        assert!(
+            page.contains(&format!("/static/{name}?v={version}\"")),
+            "{name}"
+        );
+        assert!(
+            script.contains(&format!("\"/static/{name}?v={version}\"")),
+            "{name}"
+        );
+    }
+    let manifest: Value =
+        serde_json::from_str(&text(get!(server, b, "/manifest.webmanifest")).await).unwrap();
+    assert_eq!(
+        (&manifest["start_url"], &manifest["display"]),
+        (&json!("/today"), &json!("standalone"))
+    );
+}
