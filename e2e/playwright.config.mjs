@@ -9,6 +9,8 @@ export default defineConfig({
   reporter: 'list',
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:7380',
+    // Tests of the worker allow it themselves: where the network is played with, it must be the network.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -27,6 +27,23 @@ Feeding =
     .up = up, on small fish
     .down = down, on what lives on the bottom
 
+Factor =
+    .weight = head weight
+    .head = head
+    .bait = bait
+    .rig = rig
+    .place = water
+    .depth = depth
+    .wind = wind
+
+Counted =
+    .bites = bites
+    .fish = fish landed
+
+band_under = under { $most }
+band_between = { $least } to { $most }
+band_over = over { $least }
+
 fault_odd_characters = there are characters in it that cannot be kept
 fault_too_long = { $count } characters, at most { $most } fit
 fault_blank = this is needed

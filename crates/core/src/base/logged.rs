@@ -35,6 +35,23 @@ codes! {
     Feeding { Up = "up", Down = "down" }
 }
 
+codes! {
+    /// By what a log is looked at.
+    Factor {
+        Weight = "weight",
+        Head = "head",
+        Bait = "bait",
+        Rig = "rig",
+        Place = "place",
+        Depth = "depth",
+        Wind = "wind",
+    }
+}
+codes! {
+    /// What of a log is counted.
+    Counted { Bites = "bites", Fish = "fish" }
+}
+
 impl Throat {
     /// Whether they feed up, on small fish, or down, on what lives on the bottom (common
     /// practice, no published source); an empty throat says nothing.

@@ -10,6 +10,7 @@ pub mod gap_picture;
 mod gap_tasks;
 pub mod gaps;
 pub mod judge;
+pub mod ledger;
 pub mod mend;
 pub mod rods;
 pub mod sink_tests;

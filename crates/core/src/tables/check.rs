@@ -5,12 +5,13 @@ use super::rig_row::RigRow;
 use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
-    Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Course, Cover,
-    CurrentWay, Direction, Effect, EyeTurn, FallBy, Feeding, FishAt, Forage, Gauge, HangCause,
-    HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause, Light, LineKind,
-    LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase, Plastic, Point, PointView,
-    Power, Pressure, Rig, School, Season, Shape, Sits, Species, SpringView, StandUpView, Standing,
-    Symptom, Term, Throat, Tie, TieWhy, Toothy, Topic, TurnTo, UpperBound, Wire,
+    Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Counted, Course,
+    Cover, CurrentWay, Direction, Effect, EyeTurn, Factor, FallBy, Feeding, FishAt, Forage, Gauge,
+    HangCause, HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause,
+    Light, LineKind, LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase, Plastic,
+    Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species, SpringView,
+    StandUpView, Standing, Symptom, Term, Throat, Tie, TieWhy, Toothy, Topic, TurnTo, UpperBound,
+    Wire,
 };
 use crate::base::limits;
 use crate::base::text::{catalogue, day_sentences, mend_sentences, sentences};
@@ -129,6 +130,8 @@ pub(super) fn words() -> Result<(), DataError> {
         ("TieWhy", TieWhy::CODES),
         ("Throat", Throat::CODES),
         ("Feeding", Feeding::CODES),
+        ("Factor", Factor::CODES),
+        ("Counted", Counted::CODES),
         ("PhaseShort", Phase::CODES),
         ("Axis", &["wind", "current", "retrieve", "drift"]),
     ];

@@ -141,5 +141,8 @@ pub(super) async fn load(store: &Store) -> Result<(), DemoError> {
     store
         .replace_mend_tries(DEMO_ANGLER, &TRIED.map(tried))
         .await?;
+    store
+        .replace_log(DEMO_ANGLER, &super::season::season())
+        .await?;
     Ok(())
 }

@@ -9,6 +9,7 @@ use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Store};
 
 mod angler;
+pub mod season;
 
 /// The invented angler whose box is one click away in the demo.
 pub const DEMO_ANGLER: OwnerId =

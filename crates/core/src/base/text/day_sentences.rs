@@ -22,4 +22,7 @@ sentences! {
     line_tried(symptom, said);
     line_ended();
     line_undone();
+    band_under(most);
+    band_between(least, most);
+    band_over(least);
 }

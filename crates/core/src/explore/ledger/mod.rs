@@ -1,0 +1,35 @@
+//! What a log says: rates with their intervals, what was fished turn about, where bites come,
+//! what is lost, what the waters are worth; and where it says nothing yet.
+//!
+//! Everything here is counted from spans ([`crate::day::spans`]) and judged by
+//! [`crate::statistics`]. A log never moves the physics.
+
+mod compare;
+mod levels;
+mod review;
+
+pub use compare::{Comparison, comparisons};
+pub use levels::{Level, level};
+pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review};
+
+use crate::base::codes::Outcome;
+pub use crate::base::codes::{Counted, Factor};
+use crate::day::Span;
+use crate::statistics::rates::Count;
+
+/// How often an interval holds the truth.
+pub const LEVEL: f64 = 0.9;
+
+/// What of a span is counted, over its hours.
+#[must_use]
+pub fn counted(span: &Span<'_>, what: Counted) -> Count {
+    let counts = |o: Outcome| match what {
+        Counted::Bites => true,
+        Counted::Fish => o == Outcome::Fish,
+    };
+    let n = span.bites.iter().filter(|b| counts(b.outcome)).count();
+    Count {
+        n: u32::try_from(n).unwrap_or(u32::MAX),
+        hours: span.hours(),
+    }
+}

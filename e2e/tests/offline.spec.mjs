@@ -1,0 +1,210 @@
+// On the water without signal: installed, the network off and the server unreachable, pages are made here and what is
+// written down is kept, sent later, and stands once.
+import { test as base, expect } from '@playwright/test';
+import { demo } from './account.mjs';
+
+// The worker is wanted here; elsewhere it is blocked, so that tests of the network see the network.
+const test = base.extend({
+  context: async ({ browser, baseURL }, use) => {
+    const context = await browser.newContext({ baseURL, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
+    await use(context);
+    await context.close();
+  },
+});
+
+async function installed(page) {
+  await page.goto('/today');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await expect.poll(() => page.evaluate(() => Boolean(navigator.serviceWorker.controller)), { timeout: 60_000 }).toBe(true);
+  // What the device holds of who reads is there once the first page was made here.
+  await expect.poll(async () => (await page.goto('/today')).headers()['x-made-here'] !== undefined, { timeout: 60_000 }).toBe(true);
+}
+
+const unsent = (page) => page.locator('#signal').getAttribute('data-unsent').then(Number);
+const lines = (page) => page.locator('.log li > span').allTextContents();
+async function tap(page, name) {
+  const before = (await lines(page)).length;
+  await page.getByRole('button', { name, exact: false }).first().click();
+  await expect.poll(async () => (await lines(page)).length).toBe(before + 1);
+}
+async function begin(page, place) {
+  await page.getByLabel('Where').first().fill(place);
+  await page.getByRole('button', { name: 'Begin to fish' }).click();
+  await expect(page.getByRole('button', { name: 'Fish', exact: true })).toBeVisible();
+}
+// Each account of the demo's angler is one; a browser without an account has a log of its own.
+const fresh = async (page) => { await page.goto('/'); await installed(page); };
+
+test('pages answer without a network, and what is written down is sent once when it is back', async ({ page, context }) => {
+  await fresh(page);
+  await begin(page, 'Brick Pit, north wall');
+  await context.setOffline(true);
+  // Another water, another rig; and what goes wrong.
+  for (const [path, says] of [['/?depth=6+m&bottom=chunk_rock&rig=tube&form=tube&length=89+mm', 'Tie on'], ['/mend?rig=ned&symptom=hangs_in_rock', 'Check in this order'],
+    ['/card?depth=4+m', 'oz'], ['/how?depth=4+m', 'computed'], ['/bench?form=stick&length=70+mm', 'mm'], ['/count?depth=4+m', 'Splash'], ['/words', 'shank']]) {
+    const reply = await page.goto(path);
+    expect(reply.status(), path).toBe(200);
+    expect(reply.headers()['x-made-here'], path).toBeDefined();
+    await expect(page.locator('body'), path).toContainText(says);
+    const styled = await page.evaluate(() => getComputedStyle(document.querySelector('.top')).display);
+    expect(styled, path).toBe('flex');
+  }
+  await page.goto('/today');
+  for (const name of ['Fish', 'Missed', 'Lost it', 'Hung up', 'Head gone']) await tap(page, name);
+  expect(await unsent(page)).toBe(5);
+  // The page that was killed and opened again has them still.
+  await page.close();
+  const again = await context.newPage();
+  await again.goto('/today');
+  expect(await lines(again)).toHaveLength(7);
+  expect(await unsent(again)).toBe(5);
+  await expect(again.locator('#signal')).toContainText('5');
+  await context.setOffline(false);
+  await again.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect.poll(() => unsent(again), { timeout: 40_000 }).toBe(0);
+  const device = await again.evaluate(async () => (await fetch('/device')).json());
+  expect(device.events).toHaveLength(7);
+  expect(new Set(device.events.map((e) => e.id)).size).toBe(7);
+});
+
+test('thirty lines of an hour, a killed tab, the same line three times, and the box counts right', async ({ page, context }) => {
+  await page.goto('/');
+  await demo(page);
+  await installed(page);
+  const ended = page.getByRole('button', { name: 'End the day' });
+  if (await ended.isVisible()) await ended.click();
+  await page.getByLabel('Where').first().fill('Gravel Broad, windward bank');
+  const head = page.getByLabel('The head').first();
+  const id = await head.locator('option').nth(1).getAttribute('value');
+  await head.selectOption(id);
+  await page.getByRole('button', { name: 'Begin to fish' }).click();
+  await expect(page.getByRole('button', { name: 'Fish', exact: true })).toBeVisible();
+  await expect.poll(() => unsent(page), { timeout: 40_000 }).toBe(0);
+  const box = () => page.evaluate(async () => (await fetch('/device')).json());
+  const counted = (device) => Number(device.things.find((t) => t.id === id).texts.count ?? 1);
+  const start = await box();
+  await context.setOffline(true);
+  const hour = Date.now() - 3_600_000;
+  await page.clock.install({ time: hour });
+  await page.goto('/today');
+  const names = ['Missed', 'Fish', 'Hung up', 'Head gone', 'Lost it'];
+  for (let i = 0; i < 30; i += 1) {
+    await page.clock.setFixedTime(hour + (i + 1) * 115_000);
+    await tap(page, names[i % names.length]);
+  }
+  expect(await unsent(page)).toBe(30);
+  await expect(page.getByRole('button', { name: 'Head gone' })).toContainText(`${Math.max(0, counted(start) - 6)} left`);
+  const written = await lines(page);
+  await page.close();
+  const again = await context.newPage();
+  await again.goto('/today');
+  expect(await lines(again)).toEqual(written);
+  await context.setOffline(false);
+  await again.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect.poll(() => unsent(again), { timeout: 40_000 }).toBe(0);
+  await expect.poll(async () => counted(await again.evaluate(async () => (await fetch('/device')).json()))).toBe(Math.max(0, counted(start) - 6));
+  // Sent again, twice, by hand: nothing changes.
+  const device = await again.evaluate(async () => (await fetch('/device')).json());
+  const mine = device.events.filter((e) => e.written.at > hour);
+  for (let i = 0; i < 2; i += 1) {
+    const status = await again.evaluate(async ([d, events]) => (await fetch('/today/send', { method: 'POST', headers: { 'content-type': 'application/json', 'x-csrf': d.csrf }, body: JSON.stringify({ owner: d.owner, now: Date.now(), events }) })).status, [device, mine]);
+    expect(status).toBe(200);
+  }
+  const then = await again.evaluate(async () => (await fetch('/device')).json());
+  expect(then.events).toHaveLength(device.events.length);
+  expect(counted(then)).toBe(counted(device));
+  await again.goto('/today');
+  expect(await lines(again)).toEqual(written);
+});
+
+test('two phones on one day merge, and the order is that of the clocks', async ({ browser, baseURL, page, context }) => {
+  await fresh(page);
+  await begin(page, 'Sluice Lode');
+  await expect.poll(() => unsent(page), { timeout: 40_000 }).toBe(0);
+  // The second phone is the same browser's owner: its cookies go along.
+  const second = await browser.newContext({ baseURL, serviceWorkers: 'allow', storageState: await context.storageState() });
+  const other = await second.newPage();
+  await installed(other);
+  await expect(other.getByRole('button', { name: 'Fish', exact: true })).toBeVisible();
+  await context.setOffline(true);
+  await second.setOffline(true);
+  await tap(page, 'Fish');
+  await tap(other, 'Missed');
+  await tap(page, 'Hung up');
+  for (const [c, p] of [[second, other], [context, page]]) {
+    await c.setOffline(false);
+    await p.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect.poll(() => unsent(p), { timeout: 40_000 }).toBe(0);
+  }
+  await expect.poll(async () => { await other.goto('/today'); await other.waitForTimeout(400); return (await lines(other)).slice(0, 3); }, { timeout: 40_000 })
+    .toEqual(['hung up, came free', 'missed', 'fish']);
+  await page.goto('/today');
+  expect((await lines(page)).slice(0, 3)).toEqual(['hung up, came free', 'missed', 'fish']);
+  await second.close();
+});
+
+test('what Mend is asked to write down lands in the day, without a network too', async ({ page, context }) => {
+  await fresh(page);
+  await begin(page, 'Brick Pit');
+  await context.setOffline(true);
+  await page.goto('/mend?rig=shaky_head&form=worm&length=165+mm&body=10+mm&depth=4+m&head_weight=3%2F16+oz&head_shape=football&head_eye=in_line&head_post=6+mm&symptom=no_hook_up');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page).toHaveURL(/written=yes/);
+  await page.goto('/today');
+  expect((await lines(page))[0]).toContain('eye across the hook');
+});
+
+test('what belongs to an account is gone from the device when it signs out', async ({ page, context }) => {
+  await page.goto('/');
+  await demo(page);
+  await installed(page);
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.waitForLoadState();
+  const held = await page.evaluate(() => new Promise((done) => {
+    const ask = indexedDB.open('yarrowfen');
+    ask.onsuccess = () => { const get = ask.result.transaction('kv').objectStore('kv').get('device'); get.onsuccess = () => done(get.result ? get.result.json : null); };
+  }));
+  expect(held === null || (held.account === null && held.things.length === 0 && held.waters.length === 0)).toBe(true);
+  await context.setOffline(true);
+  const reply = await page.goto('/box');
+  expect(reply.status()).toBe(503);
+  await expect(page.locator('h1')).toHaveText('No signal');
+});
+
+test('a server that falls silent in the middle of a send loses nothing and doubles nothing', async ({ page, context }) => {
+  await fresh(page);
+  await begin(page, 'Brick Pit');
+  await expect.poll(() => unsent(page), { timeout: 40_000 }).toBe(0);
+  // The lines arrive, the answer does not.
+  let cut = 2;
+  await context.route('**/today/send', async (route) => {
+    if (cut > 0) { cut -= 1; await route.fetch(); await route.abort('connectionreset'); } else await route.continue();
+  });
+  for (const name of ['Fish', 'Missed', 'Head gone']) await tap(page, name);
+  for (let i = 0; i < 4; i += 1) { await page.evaluate(() => navigator.serviceWorker.controller.postMessage('send')); await page.waitForTimeout(300); }
+  await expect.poll(() => unsent(page), { timeout: 40_000 }).toBe(0);
+  expect(cut).toBe(0);
+  const device = await page.evaluate(async () => (await fetch('/device')).json());
+  expect(device.events).toHaveLength(5);
+});
+
+test('a tap answers within the blink of an eye', async ({ page, context }) => {
+  await fresh(page);
+  await begin(page, 'Brick Pit');
+  await context.setOffline(true);
+  await page.goto('/today');
+  await tap(page, 'Missed');
+  const took = await page.evaluate(async () => {
+    const all = [];
+    for (let i = 0; i < 15; i += 1) {
+      const settled = new Promise((done) => { document.addEventListener('htmx:afterSettle', done, { once: true }); });
+      const from = performance.now();
+      document.querySelector('button[value=missed]').click();
+      await settled;
+      all.push(performance.now() - from);
+    }
+    return all.sort((a, b) => a - b)[7];
+  });
+  console.log(`a tap without network: ${took.toFixed(1)} ms median of 15`);
+});
