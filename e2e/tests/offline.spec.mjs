@@ -40,7 +40,7 @@ test('pages answer without a network, and what is written down is sent once when
   await begin(page, 'Brick Pit, north wall');
   await context.setOffline(true);
   // Another water, another rig; and what goes wrong.
-  for (const [path, says] of [['/?depth=6+m&bottom=chunk_rock&rig=tube&form=tube&length=89+mm', 'Tie on'], ['/mend?rig=ned&symptom=hangs_in_rock', 'Check in this order'],
+  for (const [path, says] of [['/?depth=6+m&bottom=chunk_rock&rig=tube&form=tube&length=89+mm', 'Tie on'], ['/mend?rig=ned&symptom=hangs_in_rock', 'As it hangs now'],
     ['/card?depth=4+m', 'oz'], ['/how?depth=4+m', 'computed'], ['/bench?form=stick&length=70+mm', 'mm'], ['/count?depth=4+m', 'Splash'], ['/words', 'shank']]) {
     const reply = await page.goto(path);
     expect(reply.status(), path).toBe(200);

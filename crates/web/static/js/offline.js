@@ -36,11 +36,13 @@
   const ask = (what) => serviceWorker.controller?.postMessage(what);
   window.addEventListener('online', () => ask('send'));
   document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') ask('send'); });
-  setInterval(() => { if (Number(document.querySelector('#signal')?.dataset.unsent) > 0) ask('send'); }, 20_000);
+  setInterval(() => { if (document.querySelector('#signal') && document.visibilityState === 'visible') ask('look'); }, 20_000);
   serviceWorker.addEventListener('message', (e) => {
     const log = e.data && e.data.log;
     const signal = document.querySelector('#signal');
     if (!log || !signal) return;
+    // Lines of another device have come: shown, unless somebody is typing.
+    if (log.changed && !document.activeElement?.closest('form :is(input, textarea, select)')) window.htmx.ajax('GET', '/today', { target: '#today', swap: 'innerHTML' });
     signal.dataset.unsent = log.unsent;
     const lines = log.unsent === 1 ? '1 line is' : `${log.unsent} lines are`;
     const silent = log.silent || !navigator.onLine;

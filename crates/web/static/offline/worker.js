@@ -8,7 +8,9 @@ const MODULE = `/static/offline/pages.wasm?v=${VERSION}`;
 const PATIENCE = 2500;
 const LEFT_ALONE = 20_000;
 const AT_ONCE = 200;
+const PULL_EVERY = 10_000;
 let silentUntil = 0;
+let pulled = 0;
 
 self.addEventListener('install', (e) => e.waitUntil(caches.open(CACHE).then((c) => c.addAll(FILES))));
 self.addEventListener('activate', (e) => e.waitUntil((async () => {
@@ -49,6 +51,8 @@ const unsentOf = (all) => all.filter((r) => r.state === UNSENT).sort((a, b) => a
 // ---- The engine.
 let engine = null;
 let loadedWith = null;
+// The device as it is on the disk, while nothing changes it: what is read at each tap.
+let held = null;
 const start = async () => {
   const file = await (await caches.open(CACHE)).match(MODULE) ?? await fetch(MODULE);
   const { instance } = await WebAssembly.instantiate(await file.arrayBuffer(), {});
@@ -75,8 +79,11 @@ const ask = async (call) => {
 };
 // What the device holds, loaded into the engine; none where nothing is held, or where somebody else may have signed in.
 const ready = async () => {
-  if (await kept('stale')) { if (!await refresh()) return null; }
-  const device = await kept('device') ?? (await refresh() && await kept('device'));
+  if (!held) {
+    if (await kept('stale') && !await refresh()) return null;
+    held = await kept('device') ?? (await refresh() && await kept('device')) ?? null;
+  }
+  const device = held;
   if (!device) return null;
   if (!engine || loadedWith !== device.stamp) { await ask({ call: 'load', device: device.json }); loadedWith = device.stamp; }
   return device;
@@ -85,29 +92,38 @@ const ready = async () => {
 // ---- What is known of the reader, from the server.
 const put = (kv, log, json, was) => {
   const stamp = crypto.randomUUID();
+  held = null;
   kv.put({ json, stamp }, 'device');
   kv.delete('stale');
-  for (const event of json.events) if (!was.has(event.id)) log.put({ owner: json.owner, id: event.id, event, state: SENT });
+  const others = json.events.filter((event) => !was.has(event.id));
+  for (const event of others) log.put({ owner: json.owner, id: event.id, event, state: SENT });
+  return others.length;
 };
 const refresh = async () => {
   try {
     const reply = await fetch('/device', { cache: 'no-store', signal: AbortSignal.timeout(8000) });
     if (!reply.ok) return false;
     const json = await reply.json();
-    await changing(async (kv, log) => {
+    const others = await changing(async (kv, log) => {
       const all = await got(log.getAll());
       // Sealed: what another wrote is not shown here; what of it was sent goes, and what was not waits for its owner.
       for (const r of all) if (r.owner !== json.owner && r.state === SENT) log.delete([r.owner, r.id]);
-      put(kv, log, json, new Set(all.filter((r) => r.owner === json.owner).map((r) => r.id)));
+      const new_ones = put(kv, log, json, new Set(all.filter((r) => r.owner === json.owner).map((r) => r.id)));
       const old = Date.now() - 4 * 86_400_000;
       for (const r of all) if (r.state === SENT && r.event.written.at < old) log.delete([r.owner, r.id]);
+      return new_ones;
     });
+    pulled = Date.now();
     heard();
+    if (others > 0) await tell({ changed: true });
     return true;
   } catch { missed(); return false; }
 };
 const heard = () => { silentUntil = 0; };
 const missed = () => { silentUntil = Date.now() + LEFT_ALONE; };
+
+// What another device of the same angler wrote comes in while the day's page is looked at.
+const pull = async () => { if (Date.now() - pulled > PULL_EVERY) await refresh(); };
 
 // ---- Sending.
 const tell = async (more = {}) => {
@@ -163,6 +179,7 @@ const send = () => navigator.locks.request('yarrowfen-send', async () => {
 self.addEventListener('sync', (e) => { if (e.tag === 'send') e.waitUntil(send()); });
 self.addEventListener('message', (e) => {
   if (e.data === 'send') e.waitUntil(send());
+  if (e.data === 'look') e.waitUntil(send().then(pull));
   if (e.data === 'tell') e.waitUntil(tell());
   if (e.data === 'use') self.skipWaiting();
 });
@@ -192,6 +209,7 @@ const remember = async (device, question) => {
   if (!question || device.json.question === question) return;
   await changing(async (kv) => {
     const now = await got(kv.get('device'));
+    held = null;
     if (now && now.stamp === device.stamp) kv.put({ json: { ...now.json, question }, stamp: crypto.randomUUID() }, 'device');
   });
 };
@@ -214,7 +232,7 @@ const page = async (e, url) => {
   try {
     if (here || Date.now() < silentUntil) {
       const reply = await made(request, url);
-      if (reply) { if (here) e.waitUntil(send()); return reply; }
+      if (reply) { if (here) e.waitUntil(send().then(pull)); return reply; }
     }
     const mine = MADE.includes(url.pathname);
     const reply = await (mine ? Promise.race([fetch(request), late()]) : fetch(request));
@@ -226,18 +244,16 @@ const page = async (e, url) => {
     try { return await made(request, url) ?? notice(NEEDS); } catch { return notice(NEEDS); }
   }
 };
+// The device's own name and its count.
+let me = null;
 // A tap is kept before it is answered. Its id was made on the page: sent twice, it stands once.
 const tap = async (e, url) => {
   const form = new URLSearchParams(await e.request.clone().text());
   const device = await ready();
   if (!device) return fetch(e.request).catch(() => notice(UNCHANGED));
   const now = [Number(form.get('at')) || Date.now(), form.has('offset') ? Number(form.get('offset')) : -new Date().getTimezoneOffset()];
-  const me = await changing(async (kv) => {
-    const before = await got(kv.get('me')) ?? { id: crypto.randomUUID(), seq: 0 };
-    const after = { ...before, seq: before.seq + 4 };
-    kv.put(after, 'me');
-    return before;
-  });
+  me ??= await kept('me') ?? { id: crypto.randomUUID(), seq: 0 };
+  me.seq += 4;
   const all = await rows(device.json.owner);
   const sent = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
   for (const name of ['id', 'at', 'offset', 'csrf']) form.delete(name);
@@ -245,7 +261,8 @@ const tap = async (e, url) => {
   if (reply.head.status === 0) return notice(UNCHANGED);
   const { keep } = reply;
   if (keep.length) {
-    await changing(async (_, log) => {
+    await changing(async (kv, log) => {
+      kv.put(me, 'me');
       for (const event of keep) {
         const owner = device.json.owner;
         if (!await got(log.get([owner, event.id]))) log.put({ owner, id: event.id, event, state: UNSENT });
@@ -258,10 +275,13 @@ const tap = async (e, url) => {
 // Whoever signs in or out changes whose things these are: what is held is not shown again before the server was asked.
 const account = async (e, url) => {
   if (url.pathname.startsWith('/account/sign-out')) await send();
+  held = null;
   await changing((kv) => { kv.put(true, 'stale'); });
+  held = null;
   try {
     const reply = await fetch(e.request);
     if (url.pathname.startsWith('/account/sign-out')) await changing(async (kv, log) => {
+      held = null;
       kv.delete('device');
       for (const r of await got(log.getAll())) if (r.state === SENT) log.delete([r.owner, r.id]);
     });

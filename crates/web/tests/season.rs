@@ -1,0 +1,125 @@
+//! The demo's season: what is true of it is found, and what is luck is not claimed.
+#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::Phase;
+use yarrowfen_core::day::{Log, checked, spans};
+use yarrowfen_core::explore::ledger::{Asked, Counted, Factor, Review, review};
+use yarrowfen_web::demo::season::season;
+
+fn asked(by: Factor) -> Asked {
+    Asked {
+        days: (None, None),
+        place: None,
+        species: None,
+        depth: None,
+        counted: Counted::Bites,
+        by,
+        units: UnitSystem::Metric,
+    }
+}
+
+fn told(by: Factor) -> Review {
+    let events = season();
+    let log = Log::of(&events);
+    review(&spans(&log), &asked(by))
+}
+
+#[test]
+fn every_line_of_it_can_be_kept_and_each_day_is_one() {
+    let events = season();
+    for event in events.clone() {
+        checked(event).unwrap();
+    }
+    let r = told(Factor::Weight);
+    assert_eq!(r.days, 26);
+    // Four hours a day, two stops of two hours.
+    assert!((r.all.hours - 104.0).abs() < 1.0, "{}", r.all.hours);
+    assert!(r.blanks > 0 && r.blanks < 8, "{}", r.blanks);
+    assert_eq!(events, season());
+}
+
+#[test]
+fn the_lighter_football_is_claimed_and_nothing_else_is() {
+    let r = told(Factor::Weight);
+    let claims: Vec<_> = r.comparisons.iter().filter(|c| c.claims()).collect();
+    assert!(!claims.is_empty());
+    for c in &claims {
+        let (one, other) = (&c.levels.0.name, &c.levels.1.name);
+        // By weight and by head alike it is the same two that were fished turn about.
+        assert!(
+            one.starts_with("1/8 oz") && other.starts_with("1/4 oz"),
+            "{one} against {other}"
+        );
+        let ratio = c.compared.ratio.unwrap();
+        assert!(
+            c.compared.interval.holds(2.5),
+            "{ratio} {:?}",
+            c.compared.interval
+        );
+        assert!(c.better().unwrap().name.starts_with("1/8 oz"));
+    }
+    assert!(claims.iter().any(|c| c.factor == Factor::Weight));
+    // What is drawn alike is not claimed, and says how long it would take.
+    let quiet: Vec<_> = r.comparisons.iter().filter(|c| !c.claims()).collect();
+    assert!(
+        quiet
+            .iter()
+            .any(|c| c.levels.0.name == "1/16 oz" && c.levels.1.name == "3/32 oz")
+    );
+    for c in quiet {
+        assert!(c.more_hours.is_some_and(|h| h > 5.0), "{c:?}");
+        assert!(c.better().is_none());
+    }
+}
+
+#[test]
+fn bites_come_on_the_first_rest_and_heads_stay_in_broken_brick() {
+    let r = told(Factor::Place);
+    let of = |phase: Phase| r.phases.iter().find(|p| p.0 == phase).unwrap().1;
+    let all: u32 = r.phases.iter().map(|p| p.1).sum();
+    assert!(of(Phase::FirstRest) * 10 > all * 4, "{:?}", r.phases);
+    assert_eq!(r.lost_over[0].name, "chunk rock");
+    assert!(r.lost_over[0].interval.holds(1.3), "{:?}", r.lost_over[0]);
+    assert!(r.lost_over.last().unwrap().interval.most < r.lost_over[0].interval.least);
+    // Each water's rate is drawn toward the others, and so is told less far off.
+    let rates: Vec<f64> = r.waters.iter().map(|w| w.count.rate()).collect();
+    let (most, least) = (
+        rates.iter().copied().fold(0.0, f64::max),
+        rates.iter().copied().fold(9.0, f64::min),
+    );
+    assert_eq!(r.waters.len(), 4);
+    for w in &r.waters {
+        assert!((least..=most).contains(&w.rate), "{w:?}");
+    }
+    // They turned from crayfish to small fish late in the season.
+    let (first, last) = (r.fed.first().unwrap(), r.fed.last().unwrap());
+    assert!(
+        first.counts.1 > first.counts.0 && last.counts.0 > last.counts.1,
+        "{:?}",
+        r.fed
+    );
+}
+
+#[test]
+fn a_narrower_look_counts_less_and_a_table_adds_up() {
+    for by in Factor::ALL {
+        let r = told(*by);
+        let n: u32 = r.rows.iter().map(|row| row.count.n).sum();
+        let hours: f64 = r.rows.iter().map(|row| row.count.hours).sum();
+        assert_eq!(n, r.all.n, "{by}");
+        assert!((hours - r.all.hours).abs() < 1e-6, "{by}");
+        for row in &r.rows {
+            assert!(row.interval.holds(row.count.rate()), "{row:?}");
+        }
+    }
+    let events = season();
+    let log = Log::of(&events);
+    let narrow = Asked {
+        place: Some("Reed Mere, west bay".into()),
+        counted: Counted::Fish,
+        ..asked(Factor::Weight)
+    };
+    let r = review(&spans(&log), &narrow);
+    assert!(r.all.hours < 60.0 && r.rows.len() == 2 && r.waters.is_empty());
+}
