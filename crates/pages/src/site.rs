@@ -85,6 +85,13 @@ pub const PAGES: &[Page] = &[
         (Some('d'), true),
         Carries::Nothing,
     ),
+    page(
+        "review",
+        "/days/review",
+        "Review",
+        (Some('r'), true),
+        Carries::Nothing,
+    ),
     page("box", "/box", "Box", (Some('x'), true), Carries::Nothing),
     page(
         "waters",

@@ -12,6 +12,9 @@ use crate::{NewMendTry, OwnerId, Store, StoreError, mends, tackle};
 /// Most events of one owner.
 pub const MOST_EVENTS: i64 = 1_000_000;
 
+/// How many events are written in one statement.
+pub(crate) const AT_ONCE: usize = 2000;
+
 /// A day of a log, in short.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct LoggedDay {
@@ -260,7 +263,7 @@ impl Store {
         sqlx::query!("delete from log_events where owner_id = $1", owner.0)
             .execute(&mut *tx)
             .await?;
-        for some in events.chunks(2000) {
+        for some in events.chunks(AT_ONCE) {
             insert(&mut tx, owner, some).await?;
         }
         // What is told of a season long ago was counted when the box was.

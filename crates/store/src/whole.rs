@@ -2,8 +2,10 @@
 
 use time::OffsetDateTime;
 use uuid::Uuid;
+use yarrowfen_core::day::Event;
 
 use crate::kept::{insert as insert_kept, within_quota};
+use crate::logs::{AT_ONCE, insert as insert_events};
 use crate::mends::insert as insert_mend;
 use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
@@ -28,6 +30,8 @@ pub struct Whole {
     pub sinks: Vec<Sink>,
     /// What was tried against complaints, oldest first.
     pub mends: Vec<MendTry>,
+    /// The log, in its order.
+    pub log: Vec<Event>,
 }
 
 impl Store {
@@ -47,6 +51,7 @@ impl Store {
             unreadable: kept.unreadable,
             sinks: self.sinks(owner).await?,
             mends,
+            log: self.events(owner).await?,
         })
     }
 
@@ -60,7 +65,7 @@ impl Store {
         items: &[State],
         waters: &[NewWater<'_>],
         kept: &[(OffsetDateTime, NewKept<'_>)],
-        (sinks, mends): (&[NewSink], &[NewMendTry]),
+        (sinks, mends, log): (&[NewSink], &[NewMendTry], &[Event]),
     ) -> Result<Change, StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
@@ -77,6 +82,9 @@ impl Store {
         }
         for new in mends {
             insert_mend(&mut tx, owner, new).await?;
+        }
+        for some in log.chunks(AT_ONCE) {
+            insert_events(&mut tx, owner, some).await?;
         }
         within_quota(&mut tx, owner).await?;
         tx.commit().await?;

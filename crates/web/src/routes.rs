@@ -8,6 +8,7 @@ pub mod count;
 pub mod day;
 pub mod gaps;
 pub mod kept;
+pub mod ledger;
 pub mod mend;
 pub mod offline;
 pub mod photo;
@@ -103,6 +104,8 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/device", web::get().to(offline::device))
             .route("/worker.js", web::get().to(offline::worker))
             .route("/manifest.webmanifest", web::get().to(offline::manifest))
+            .route("/days/review", web::get().to(ledger::page))
+            .route("/days/spans.csv", web::get().to(ledger::csv))
             .route("/today/send", web::post().to(day::receive))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))

@@ -1,5 +1,4 @@
 //! The demo's season: what is true of it is found, and what is luck is not claimed.
-#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::Phase;

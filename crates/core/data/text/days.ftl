@@ -75,3 +75,14 @@ line_back = back at { $spot }
 line_tried = { $symptom }: { $said }
 line_ended = fishing is over for the day
 line_undone = taken back
+
+ledger_claims = { $better } against { $other }: fish the { $better }. On { $stops } stops where both were fished it brought { $ratio } times the { $what } ({ $least } to { $most })
+ledger_claims_at_least = { $better } against { $other }: fish the { $better }. On { $stops } stops where both were fished it brought at least { $least } times the { $what }
+ledger_nothing_yet = { $one } against { $other }: nothing yet. The difference may well be luck; about { $hours } more hours with each, turn about at the same stop, would tell a difference of a half
+ledger_nothing_left = { $one } against { $other }: nothing, after hours enough to tell a difference of a half
+ledger_nothing_ever = { $one } against { $other }: nothing, and so few came that nobody could fish long enough to tell
+ledger_few_hours = { $level }: { $hours } h are too few
+ledger_not_turned = { $factor }: never two of them turn about at one stop, so that days and places differ in more than that
+ledger_one_level = { $factor }: only one was fished
+ledger_phases_early = { $share } of them on the fall and the first rest: cast more often, and let it rest longer before it moves
+ledger_fed = from { $from }: { $up } fed up, on small fish; { $down } down, on the bottom

@@ -11,6 +11,7 @@ mod glossary;
 mod head;
 mod hook;
 mod judged;
+pub mod ledger;
 mod line;
 mod measured;
 mod mend;

@@ -6,6 +6,7 @@ pub mod bench;
 pub mod bottom;
 pub mod cast;
 mod form;
+pub mod ledger;
 pub mod mend;
 pub mod photo;
 pub mod today;

@@ -8,7 +8,7 @@ use askama::Template;
 /// One choice behind a word.
 pub struct Choice {
     /// Its code, empty for unknown.
-    pub code: &'static str,
+    pub code: Cow<'static, str>,
     /// Its words.
     pub label: Cow<'static, str>,
     /// Whether it is taken.
@@ -76,15 +76,37 @@ impl Control {
     /// the code that stands in the box.
     #[must_use]
     pub fn of_choices(
-        mut self,
+        self,
         all: impl IntoIterator<Item = (&'static str, Cow<'static, str>)>,
     ) -> Self {
-        let choice = |(code, label)| Choice {
-            code,
+        let choice = |(code, label): (&'static str, Cow<'static, str>)| Choice {
             label,
             chosen: code == self.typed,
+            code: Cow::Borrowed(code),
         };
-        self.choices = all.into_iter().map(choice).collect();
+        let all = all.into_iter().map(choice).collect();
+        self.of(all)
+    }
+
+    /// The same of the angler's own names, which are their own codes, after one that is none of
+    /// them.
+    #[must_use]
+    pub fn of_names(self, none: &'static str, names: impl IntoIterator<Item = String>) -> Self {
+        let mut all = vec![Choice {
+            code: Cow::Borrowed(""),
+            label: Cow::Borrowed(none),
+            chosen: self.typed.is_empty(),
+        }];
+        all.extend(names.into_iter().map(|name| Choice {
+            chosen: name == self.typed,
+            label: Cow::Owned(name.clone()),
+            code: Cow::Owned(name),
+        }));
+        self.of(all)
+    }
+
+    fn of(mut self, all: Vec<Choice>) -> Self {
+        self.choices = all;
         if let Some(taken) = self.choices.iter().find(|c| c.chosen) {
             self.text = taken.label.clone().into_owned();
         }

@@ -15,6 +15,7 @@ pub mod import;
 pub mod keep;
 pub mod kept;
 pub mod ladder;
+pub mod ledger;
 pub mod mend;
 pub mod own;
 pub mod photo;
@@ -71,7 +72,7 @@ pub struct MenuLink {
 }
 
 /// Pages of the menu that are worked with at a table rather than on the water.
-const FAR: [&str; 3] = ["bench", "cast", "kept"];
+const FAR: [&str; 4] = ["bench", "cast", "review", "kept"];
 
 impl Frame {
     /// The frame of a page.

@@ -1,7 +1,8 @@
 //! All of an account as one JSON file, out and in.
 //!
-//! The file names neither the account nor ids, so that taken into another
-//! account it comes out again byte for byte.
+//! The file names neither the account nor ids of the database, so that taken into
+//! another account it comes out again byte for byte; events have ids of their own,
+//! and stand once however often they come.
 
 mod taken;
 
@@ -12,6 +13,7 @@ use serde_json::{Map, Value};
 use time::OffsetDateTime;
 use yarrowfen_core::base::codes::{FallBy, Symptom};
 use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::day::Event;
 use yarrowfen_core::own_box::BoxList;
 use yarrowfen_rows::KEPT_SCHEMA;
 use yarrowfen_store::{MendTry, Sink, Whole};
@@ -36,6 +38,8 @@ struct File {
     sinks: Vec<SinkOut>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     mends: Vec<MendOut>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    log: Vec<Event>,
 }
 
 #[derive(Serialize, Deserialize)]
@@ -172,6 +176,7 @@ pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
         kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
         sinks: whole.sinks.iter().map(sink_out).collect(),
         mends: whole.mends.iter().map(mend_out).collect(),
+        log: whole.log.clone(),
     })
 }
 

@@ -9,6 +9,7 @@ use serde_json::Value;
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::day::Event;
 use yarrowfen_core::own_box::{Item, Texts};
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_rows::read_answer;
@@ -53,6 +54,8 @@ pub struct Taken {
     pub sinks: Vec<NewSink>,
     /// What was tried against complaints.
     pub mends: Vec<NewMendTry>,
+    /// The log.
+    pub log: Vec<Event>,
 }
 
 /// Reads a file, or names every fault by its place.
@@ -102,6 +105,12 @@ pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
         match read_mend(mend) {
             Ok(m) => taken.mends.push(m),
             Err(all) => faults.extend(placed(&format!("mends[{n}]"), all)),
+        }
+    }
+    for (n, event) in file.log.into_iter().enumerate() {
+        match yarrowfen_core::day::checked(event) {
+            Ok(e) => taken.log.push(e),
+            Err(all) => faults.extend(placed(&format!("log[{n}]"), all)),
         }
     }
     if faults.is_empty() {

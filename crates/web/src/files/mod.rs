@@ -5,4 +5,5 @@ pub const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; 
 
 pub mod assets;
 pub mod sheet;
+pub mod spans_csv;
 pub mod upload;

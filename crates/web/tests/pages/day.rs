@@ -276,3 +276,81 @@ async fn only_the_workers_own_answer_may_compile_the_module(pool: PgPool) {
         (&json!("/today"), &json!("standalone"))
     );
 }
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn the_review_tells_the_demo_season_and_its_table_adds_up(pool: PgPool) {
+    let server = server!(pool);
+    let mut b = visit(&server).await;
+    let demo = [("csrf", b.csrf.as_str())];
+    let reply = post!(server, b, "/account/demo", demo);
+    b.takes(&reply);
+    let page = as_shown(&text(get!(server, b, "/days/review")).await);
+    assert!(
+        page.contains("26 days") && page.contains("104 hours"),
+        "{page}"
+    );
+    assert!(page.contains("1/8 oz against 1/4 oz: fish the 1/8 oz"));
+    assert_eq!(page.matches("data-claim").count(), 1);
+    let narrow = "/days/review?at=Reed+Mere%2C+west+bay&count=fish&by=wind&depth=to_2";
+    let page = as_shown(&text(get!(server, b, narrow)).await);
+    assert!(!page.contains("data-claim") && page.contains("fish landed"));
+    // The table behind it: its hours and bites are those of the page.
+    let reply = get!(server, b, "/days/spans.csv?by=weight");
+    assert_eq!(
+        reply.headers().get("content-type").unwrap(),
+        "text/csv; charset=utf-8"
+    );
+    let table = text(reply).await;
+    let mut rows = csv::Reader::from_reader(table.as_bytes());
+    let columns = rows.headers().unwrap().clone();
+    let at = |name: &str| columns.iter().position(|c| c == name).unwrap();
+    let (mut hours, mut bites) = (0.0, 0);
+    for row in rows.records() {
+        let row = row.unwrap();
+        hours += row[at("hours")].parse::<f64>().unwrap();
+        bites += row[at("bites")].parse::<u32>().unwrap();
+    }
+    assert!((hours - 104.0).abs() < 0.5, "{hours}");
+    assert_eq!(bites, 99);
+    // What is not known widens the look; nobody else's log is in it.
+    let page = text(get!(server, b, "/days/review?by=moon&depth=x&over=century")).await;
+    assert!(page.contains("26 days"));
+    let other = visit(&server).await;
+    let page = text(get!(server, other, "/days/review")).await;
+    assert!(page.contains("Nothing of that is written down yet"));
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_log_goes_with_its_account_and_comes_in_elsewhere_as_it_was(pool: PgPool) {
+    let server = server!(pool);
+    let mut b = visit(&server).await;
+    for act in ["begin", "fish", "end"] {
+        post!(server, b, "/today", form(&b, act));
+    }
+    // What a browser wrote goes to the account that it makes.
+    let sign_up = [
+        ("csrf", b.csrf.as_str()),
+        ("name", "Alder"),
+        ("password", PASSWORD),
+    ];
+    let reply = post!(server, b, "/account/sign-up", sign_up);
+    b.takes(&reply);
+    fresh_token(&server, &mut b).await;
+    let out = text(get!(server, b, "/account/export")).await;
+    let file: Value = serde_json::from_str(&out).unwrap();
+    assert_eq!(file["log"].as_array().unwrap().len(), 4);
+    let other = member(&server, "Willow").await;
+    for _ in 0..2 {
+        let reply = send_file!(server, other, "/account/import", out.as_bytes());
+        assert!(reply.status().is_success() || reply.status() == StatusCode::SEE_OTHER);
+    }
+    let again: Value =
+        serde_json::from_str(&text(get!(server, other, "/account/export")).await).unwrap();
+    assert_eq!(again["log"], file["log"]);
+    // A line that cannot be kept is named, and nothing is taken in.
+    let mut bad = file.clone();
+    bad["log"][1]["what"] = json!({"in_hand": {"rod": 0}});
+    let reply = send_file!(server, other, "/account/import", bad.to_string().as_bytes());
+    assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(text(reply).await.contains("log[1].rod"));
+}

@@ -25,4 +25,14 @@ sentences! {
     band_under(most);
     band_between(least, most);
     band_over(least);
+    ledger_claims(better, other, stops, what, ratio, least, most);
+    ledger_claims_at_least(better, other, stops, what, least);
+    ledger_nothing_yet(one, other, hours);
+    ledger_nothing_left(one, other);
+    ledger_nothing_ever(one, other);
+    ledger_few_hours(level, hours);
+    ledger_not_turned(factor);
+    ledger_one_level(factor);
+    ledger_phases_early(share);
+    ledger_fed(from, up, down);
 }

@@ -10,7 +10,7 @@ mod review;
 
 pub use compare::{Comparison, comparisons};
 pub use levels::{Level, level};
-pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review};
+pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review, wanted};
 
 use crate::base::codes::Outcome;
 pub use crate::base::codes::{Counted, Factor};

@@ -108,19 +108,22 @@ pub struct Review {
 /// Days over which feeding is put together.
 const FORTNIGHT: i64 = 14;
 
+/// Whether a look at a log counts a span.
+#[must_use]
+pub fn wanted(span: &Span<'_>, asked: &Asked) -> bool {
+    let (from, to) = asked.days;
+    let deep = |(least, most): (f64, f64)| (least..=most).contains(&span.stop.depth_m);
+    from.is_none_or(|d| span.day >= d)
+        && to.is_none_or(|d| span.day <= d)
+        && asked.place.as_ref().is_none_or(|p| span.stop.place == *p)
+        && asked.species.is_none_or(|f| span.stop.species == f)
+        && asked.depth.is_none_or(deep)
+}
+
 /// Looks at a log.
 #[must_use]
 pub fn review(spans: &[Span<'_>], asked: &Asked) -> Review {
-    let wanted = |s: &&Span<'_>| {
-        let (from, to) = asked.days;
-        let deep = |(least, most): (f64, f64)| (least..=most).contains(&s.stop.depth_m);
-        from.is_none_or(|d| s.day >= d)
-            && to.is_none_or(|d| s.day <= d)
-            && asked.place.as_ref().is_none_or(|p| s.stop.place == *p)
-            && asked.species.is_none_or(|f| s.stop.species == f)
-            && asked.depth.is_none_or(deep)
-    };
-    let spans: Vec<&Span<'_>> = spans.iter().filter(wanted).collect();
+    let spans: Vec<&Span<'_>> = spans.iter().filter(|s| wanted(s, asked)).collect();
     let what = asked.counted;
     let by_day = summed(&spans, what, |s| s.day);
     let none = Count { n: 0, hours: 0.0 };

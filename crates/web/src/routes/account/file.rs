@@ -81,7 +81,7 @@ pub async fn import(
             &taken.items,
             &waters,
             &kept,
-            (&taken.sinks, &taken.mends),
+            (&taken.sinks, &taken.mends, &taken.log),
         )
         .await?;
     app.sink_tests.forget(member.account.owner);

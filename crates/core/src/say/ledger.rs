@@ -1,0 +1,85 @@
+//! What a log says, in sentences: what is claimed, and why the rest is not.
+
+use crate::answer::Text;
+use crate::base::text::{Arg, day_sentences as say};
+use crate::base::{UnitSystem, plain};
+use crate::explore::ledger::{Comparison, Counted, Factor, Fed, Review};
+
+/// Hours of a level under which its rate is said to tell nothing.
+const FEW_HOURS: f64 = 3.0;
+/// Bites under which nothing is said of where they come.
+const FEW_BITES: u32 = 10;
+/// Share of bites on the fall and the first rest from which they come early.
+const EARLY: f64 = 0.6;
+
+fn number(value: f64, places: usize) -> Arg {
+    Arg::Number(value, places)
+}
+
+/// A comparison in a sentence.
+#[must_use]
+pub fn comparison(c: &Comparison, what: Counted, units: UnitSystem) -> Text {
+    let name = |level: &crate::explore::ledger::Level| Arg::Text(level.name.clone());
+    let (one, other) = (name(&c.levels.0), name(&c.levels.1));
+    let (Some(ratio), true) = (c.compared.ratio, c.claims()) else {
+        return match c.more_hours {
+            None => say::ledger_nothing_ever(one, other),
+            Some(hours) if hours < 0.5 => say::ledger_nothing_left(one, other),
+            Some(hours) => say::ledger_nothing_yet(one, other, number(hours.ceil(), 0)),
+        }
+        .text(units);
+    };
+    let span = c.compared.interval;
+    // Told of the one that brings more.
+    let (better, lesser, ratio, least, most) = if ratio >= 1.0 {
+        (one, other, ratio, span.least, span.most)
+    } else {
+        (other, one, 1.0 / ratio, 1.0 / span.most, 1.0 / span.least)
+    };
+    let stops = Arg::Text(c.compared.stops.to_string());
+    let what = Arg::Word(what.label());
+    if most.is_finite() && ratio.is_finite() {
+        let (ratio, least, most) = (number(ratio, 1), number(least, 1), number(most, 1));
+        say::ledger_claims(better, lesser, stops, what, ratio, least, most).text(units)
+    } else {
+        say::ledger_claims_at_least(better, lesser, stops, what, number(least, 1)).text(units)
+    }
+}
+
+/// What the log says nothing about, and why.
+#[must_use]
+pub fn silences(review: &Review, by: Factor, units: UnitSystem) -> Vec<Text> {
+    let few = |row: &crate::explore::ledger::Row| {
+        let hours = Arg::Text(plain(row.count.hours, 1));
+        (row.count.hours < FEW_HOURS)
+            .then(|| say::ledger_few_hours(Arg::Text(row.level.name.clone()), hours).text(units))
+    };
+    let mut all: Vec<Text> = review.rows.iter().filter_map(few).collect();
+    let compared = review.comparisons.iter().any(|c| c.factor == by);
+    if review.rows.len() == 1 {
+        all.push(say::ledger_one_level(Arg::Word(by.label())).text(units));
+    } else if review.rows.len() > 1 && !compared {
+        all.push(say::ledger_not_turned(Arg::Word(by.label())).text(units));
+    }
+    all
+}
+
+/// That most bites come early, where they do.
+#[must_use]
+pub fn early(review: &Review, units: UnitSystem) -> Option<Text> {
+    use crate::base::codes::Phase;
+    let all: u32 = review.phases.iter().map(|p| p.1).sum();
+    let early = |p: &&(Phase, u32)| matches!(p.0, Phase::Fall | Phase::FirstRest);
+    let first: u32 = review.phases.iter().filter(early).map(|p| p.1).sum();
+    let share = f64::from(first) / f64::from(all.max(1));
+    (all >= FEW_BITES && share >= EARLY)
+        .then(|| say::ledger_phases_early(Arg::Percent(share)).text(units))
+}
+
+/// What throats held in a fortnight.
+#[must_use]
+pub fn fed(fed: &Fed, units: UnitSystem) -> Text {
+    let from = format!("{} {}", fed.from.day(), fed.from.month());
+    let count = |n: u32| number(f64::from(n), 0);
+    say::ledger_fed(Arg::Text(from), count(fed.counts.0), count(fed.counts.1)).text(units)
+}

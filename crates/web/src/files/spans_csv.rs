@@ -1,0 +1,109 @@
+//! The table that a review is counted from: a line for each time that one thing was fished at
+//! one stop. SI, with the unit in the name; every figure of the page can be counted from it.
+
+use time::format_description::well_known::Rfc3339;
+use time::{Date, OffsetDateTime};
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::{Outcome, Phase};
+use yarrowfen_core::base::{plain, round};
+use yarrowfen_core::day::{Event, Log, Span, spans};
+use yarrowfen_core::explore::ledger::wanted;
+use yarrowfen_pages::ask::ledger::LedgerForm;
+
+const COLUMNS: [&str; 22] = [
+    "day",
+    "place",
+    "stop_begun",
+    "depth_m",
+    "bottom",
+    "wind_mps",
+    "current_mps",
+    "temp_c",
+    "species",
+    "rig",
+    "shape",
+    "head_g",
+    "head",
+    "bait",
+    "bait_mm",
+    "from",
+    "to",
+    "hours",
+    "bites",
+    "fish",
+    "hung_up",
+    "heads_gone",
+];
+
+/// Writes the spans that a look at a log counts.
+///
+/// # Errors
+/// When it cannot be written, which is a fault of ours.
+pub fn write(events: &[Event], query: &str, today: Date) -> Result<String, csv::Error> {
+    let asked = LedgerForm::from_query(query).asked(today, UnitSystem::Metric);
+    let log = Log::of(events);
+    let mut out = csv::Writer::from_writer(Vec::new());
+    let phases = Phase::ALL.iter().map(|p| format!("bites_{}", p.code()));
+    let columns = COLUMNS.iter().map(|c| (*c).to_owned()).chain(phases);
+    out.write_record(columns)?;
+    for span in spans(&log).iter().filter(|s| wanted(s, &asked)) {
+        out.write_record(row(span))?;
+    }
+    let bytes = out
+        .into_inner()
+        .map_err(|e| csv::Error::from(e.into_error()))?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}
+
+fn time_of(ms: i64) -> String {
+    let at = OffsetDateTime::from_unix_timestamp_nanos(i128::from(ms) * 1_000_000);
+    at.ok()
+        .and_then(|t| t.format(&Rfc3339).ok())
+        .unwrap_or_default()
+}
+
+/// A text that a spreadsheet takes for no formula.
+fn harmless(text: &str) -> String {
+    match text.starts_with(['=', '+', '-', '@', '\t', '\r']) {
+        true => format!("'{text}"),
+        false => text.to_owned(),
+    }
+}
+
+fn row(s: &Span<'_>) -> Vec<String> {
+    let fish = s
+        .bites
+        .iter()
+        .filter(|b| b.outcome == Outcome::Fish)
+        .count();
+    let (stop, tied) = (s.stop, s.tied);
+    let mut row = vec![
+        s.day.to_string(),
+        harmless(&stop.place),
+        time_of(s.stop_at),
+        plain(stop.depth_m, 3),
+        stop.bottom.code().to_owned(),
+        plain(stop.wind_mps, 3),
+        plain(stop.current_mps, 3),
+        stop.temp_c.map(|t| plain(t, 2)).unwrap_or_default(),
+        stop.species.code().to_owned(),
+        tied.rig.code().to_owned(),
+        tied.shape.code().to_owned(),
+        plain(tied.g, 4),
+        harmless(&tied.label),
+        tied.form.code().to_owned(),
+        plain(tied.length_mm, 2),
+        time_of(s.from),
+        time_of(s.to),
+        round(s.hours(), 6).to_string(),
+        s.bites.len().to_string(),
+        fish.to_string(),
+        s.hung.to_string(),
+        s.gone.to_string(),
+    ];
+    row.extend(Phase::ALL.iter().map(|p| {
+        let n = s.bites.iter().filter(|b| b.phase == Some(*p)).count();
+        n.to_string()
+    }));
+    row
+}
