@@ -340,3 +340,51 @@ fn a_doubling_is_found_within_the_hours_that_were_said() {
         "{share} within {hours} hours"
     );
 }
+
+/// Where so many came that totals are no longer folded, the interval is that of Clopper and
+/// Pearson (published, *Biometrika* 26 (1934) 404) turned into a ratio: stops with the same
+/// hours are one binomial.
+#[test]
+fn hundreds_of_bites_are_compared_as_exactly_as_a_few() {
+    for (of_one, hours) in [
+        (170, (1.0, 1.0)),
+        (60, (1.0, 4.0)),
+        (900, (2.0, 1.0)),
+        (12, (0.5, 8.0)),
+    ] {
+        let stops = 40;
+        let all = 360 + of_one;
+        let pair = |at: u32| {
+            let share = |n: u32| n / stops + u32::from(at < n % stops);
+            Pair {
+                one: Count {
+                    n: share(of_one),
+                    hours: hours.0,
+                },
+                other: Count {
+                    n: share(all - of_one),
+                    hours: hours.1,
+                },
+            }
+        };
+        let pairs: Vec<Pair> = (0..stops).map(pair).collect();
+        let told = compared(&pairs, 0.9);
+        let (k, n) = (f64::from(of_one), f64::from(all));
+        let ratio = |p: f64| p / (1.0 - p) * hours.1 / hours.0;
+        let exact = (
+            ratio(beta_quantile(0.05, k, n - k + 1.0)),
+            ratio(beta_quantile(0.95, k + 1.0, n - k)),
+        );
+        let close = |ours: f64, theirs: f64| (ours / theirs - 1.0).abs() < 0.01;
+        assert!(close(told.interval.least, exact.0), "{told:?} {exact:?}");
+        assert!(close(told.interval.most, exact.1), "{told:?} {exact:?}");
+        // The chance is twice the smaller tail of the binomial, within a thousandth.
+        let alike = hours.0 / (hours.0 + hours.1);
+        let under = 1.0 - beta_i(k + 1.0, n - k, alike);
+        let over = beta_i(k, n - k + 1.0, alike);
+        assert!(
+            (told.p - (2.0 * under.min(over)).min(1.0)).abs() < 1e-3,
+            "{told:?}"
+        );
+    }
+}

@@ -2,7 +2,8 @@
 //!
 //! Bites and losses are taken as Poisson counts over the hours fished. Everything is exact
 //! where the counts are small: intervals by gamma and beta quantiles, comparisons conditional
-//! on the total; nothing rests on a bell curve but the first guess of a search.
+//! on the total; nothing rests on a bell curve but the first guess of a search, and the
+//! comparison of some hundreds of bites.
 
 pub mod many;
 pub mod pairs;

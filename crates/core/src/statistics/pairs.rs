@@ -1,7 +1,8 @@
 //! Two ways fished turn about: which brings more, conditional on how much came in all.
 
 use super::rates::{Count, Span};
-use super::special::binomial;
+use super::special::{binomial, normal, normal_density};
+use crate::base::maths;
 
 /// Two ways fished on one stop.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -53,10 +54,46 @@ fn totals(pairs: &[Pair], ratio: f64) -> Vec<f64> {
     chances
 }
 
+/// Most that came in all of which every total is reckoned; above it their sum is as good as
+/// normal.
+const MOST_FOLDED: usize = 300;
+
 /// Chances of at most and of at least what came.
-fn tails(pairs: &[Pair], came: usize, ratio: f64) -> (f64, f64) {
+fn tails(pairs: &[Pair], (came, all): (usize, usize), ratio: f64) -> (f64, f64) {
+    if all > MOST_FOLDED {
+        return tails_of_many(pairs, came, ratio);
+    }
     let chances = totals(pairs, ratio);
     (chances[..=came].iter().sum(), chances[came..].iter().sum())
+}
+
+/// The same where so many came that folding them would take long: a normal distribution with
+/// the mean, spread and lean of the sum, and half a step for what is counted in whole ones.
+///
+/// Φ(z) − γ (z² − 1) φ(z) / 6, the first term of Edgeworth's series. Published: M. G. Kendall
+/// and A. Stuart, *The Advanced Theory of Statistics*, vol. 1, 6.19 (from memory). Within
+/// 0.001 of the exact chances from 300 on, and ends of intervals within 1 % (`tests/statistics.rs`).
+fn tails_of_many(pairs: &[Pair], came: usize, ratio: f64) -> (f64, f64) {
+    let (mut mean, mut spread, mut lean) = (0.0, 0.0, 0.0);
+    for pair in pairs {
+        let n = f64::from(pair.one.n + pair.other.n);
+        let weight = ratio * pair.one.hours;
+        let share = weight / (weight + pair.other.hours);
+        let each = n * share * (1.0 - share);
+        mean += n * share;
+        spread += each;
+        lean += each * (1.0 - 2.0 * share);
+    }
+    let deviation = spread.sqrt();
+    let lean = lean / (spread * deviation);
+    #[expect(clippy::cast_precision_loss, reason = "a count")]
+    let came = came as f64;
+    let under = |at: f64| {
+        let z = (at - mean) / deviation;
+        let drop = lean * (maths::square(z) - 1.0) * normal_density(z) / 6.0;
+        (normal(z) - drop).clamp(0.0, 1.0)
+    };
+    (under(came + 0.5), 1.0 - under(came - 0.5))
 }
 
 /// Least and greatest ratio that is looked at, as powers of e.
@@ -67,13 +104,13 @@ fn solved(share: f64, falls: impl Fn(f64) -> f64) -> f64 {
     let (mut low, mut high) = (-FARTHEST, FARTHEST);
     for _ in 0..60 {
         let middle = f64::midpoint(low, high);
-        if falls(crate::base::maths::exp(middle)) > share {
+        if falls(maths::exp(middle)) > share {
             low = middle;
         } else {
             high = middle;
         }
     }
-    crate::base::maths::exp(f64::midpoint(low, high))
+    maths::exp(f64::midpoint(low, high))
 }
 
 /// Compares two ways over the stops where both were fished; `level` of the time the interval
@@ -90,11 +127,11 @@ pub fn compared(pairs: &[Pair], level: f64) -> Compared {
     let all: u32 = said.iter().map(|p| p.one.n + p.other.n).sum();
     let (came, all) = (came as usize, all as usize);
     let tail = (1.0 - level) / 2.0;
-    let at_most = |ratio: f64| tails(&said, came, ratio).0;
-    let at_least = |ratio: f64| 1.0 - tails(&said, came, ratio).1;
-    let (under, over) = tails(&said, came, 1.0);
+    let at_most = |ratio: f64| tails(&said, (came, all), ratio).0;
+    let at_least = |ratio: f64| 1.0 - tails(&said, (came, all), ratio).1;
+    let (under, over) = tails(&said, (came, all), 1.0);
     let middle = |ratio: f64| {
-        let (under, over) = tails(&said, came, ratio);
+        let (under, over) = tails(&said, (came, all), ratio);
         0.5 * (under + 1.0 - over)
     };
     Compared {

@@ -138,6 +138,12 @@ pub fn normal(x: f64) -> f64 {
     0.5 * libm::erfc(-x / std::f64::consts::SQRT_2)
 }
 
+/// The density of a standard normal distribution.
+#[must_use]
+pub fn normal_density(x: f64) -> f64 {
+    maths::exp(-0.5 * x * x) / (2.0 * std::f64::consts::PI).sqrt()
+}
+
 /// The quantile of a standard normal distribution.
 #[must_use]
 pub fn normal_quantile(share: f64) -> f64 {

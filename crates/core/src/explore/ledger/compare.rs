@@ -1,6 +1,8 @@
 //! Ways that were fished turn about at the same stops: which brings more, and whether that
 //! can be said.
 
+use std::sync::LazyLock;
+
 use rustc_hash::FxHashMap;
 
 use super::levels::{Level, alike, level};
@@ -171,11 +173,19 @@ fn more_hours((one, other): (Count, Count)) -> Option<f64> {
     if both.n == 0 {
         return None;
     }
+    let needed = (*AT_ONE_AN_HOUR)? / both.rate();
+    (needed <= MOST_HOURS).then(|| (needed - one.hours.min(other.hours)).max(0.0))
+}
+
+/// Hours with each that would tell at a rate of one an hour. What tells is how many come, so
+/// at another rate the hours are as many times fewer.
+static AT_ONE_AN_HOUR: LazyLock<Option<f64>> = LazyLock::new(|| {
     let sought = Sought {
-        rate: both.rate(),
+        rate: 1.0,
         ratio: WORTH,
         alpha: FALSE_CLAIMS,
     };
-    let needed = hours_to_tell(&sought, OFTEN)?;
-    Some((needed - one.hours.min(other.hours)).max(0.0))
-}
+    hours_to_tell(&sought, OFTEN)
+});
+/// Hours that nobody fishes for an answer.
+const MOST_HOURS: f64 = 5_000.0;
