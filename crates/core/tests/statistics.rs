@@ -378,7 +378,7 @@ fn hundreds_of_bites_are_compared_as_exactly_as_a_few() {
         let close = |ours: f64, theirs: f64| (ours / theirs - 1.0).abs() < 0.01;
         assert!(close(told.interval.least, exact.0), "{told:?} {exact:?}");
         assert!(close(told.interval.most, exact.1), "{told:?} {exact:?}");
-        // The chance is twice the smaller tail of the binomial, within a thousandth.
+        // The chance is twice the smaller tail of the binomial, within three thousandths.
         let alike = hours.0 / (hours.0 + hours.1);
         let under = 1.0 - beta_i(k + 1.0, n - k, alike);
         let over = beta_i(k, n - k + 1.0, alike);

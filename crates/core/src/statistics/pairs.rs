@@ -72,7 +72,7 @@ fn tails(pairs: &[Pair], (came, all): (usize, usize), ratio: f64) -> (f64, f64) 
 ///
 /// Φ(z) − γ (z² − 1) φ(z) / 6, the first term of Edgeworth's series. Published: M. G. Kendall
 /// and A. Stuart, *The Advanced Theory of Statistics*, vol. 1, 6.19 (from memory). Within
-/// 0.001 of the exact chances from 300 on, and ends of intervals within 1 % (`tests/statistics.rs`).
+/// 0.003 of the exact chances from 300 on, and ends of intervals within 1 % (`tests/statistics.rs`).
 fn tails_of_many(pairs: &[Pair], came: usize, ratio: f64) -> (f64, f64) {
     let (mut mean, mut spread, mut lean) = (0.0, 0.0, 0.0);
     for pair in pairs {
