@@ -1,10 +1,12 @@
 //! What owners wrote down on the water.
 
+use std::collections::{HashMap, HashSet};
+
 use serde_json::Value;
 use sqlx::{PgConnection, types::Json};
 use time::Date;
 use uuid::Uuid;
-use yarrowfen_core::day::{Event, EventId, Log, What, WrittenAt};
+use yarrowfen_core::day::{Event, EventId, Log, Standing, What, WrittenAt};
 
 use crate::kept::{lock, owner_row};
 use crate::{NewMendTry, OwnerId, Store, StoreError, mends, tackle};
@@ -118,9 +120,11 @@ pub(crate) async fn insert(
     Ok(new)
 }
 
-/// Brings the box to what the heads that are gone leave of it. It does not matter in
-/// which order a head's loss and its undoing came.
-async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+/// What decides which heads are gone, each with whether the box was counted down for it.
+async fn of_heads(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+) -> Result<(Vec<Event>, HashMap<EventId, bool>), StoreError> {
     let rows = sqlx::query!(
         r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
            from log_events where owner_id = $1 and kind in ('head_gone', 'undone')"#,
@@ -128,8 +132,7 @@ async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<()
     )
     .fetch_all(&mut *connection)
     .await?;
-    let mut counted = std::collections::HashMap::new();
-    let mut events = Vec::new();
+    let (mut events, mut counted) = (Vec::new(), HashMap::new());
     for r in rows {
         counted.insert(EventId(r.id.as_u128()), r.counted);
         let row = Row {
@@ -143,6 +146,13 @@ async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<()
         };
         events.extend(row.read());
     }
+    Ok((events, counted))
+}
+
+/// Brings the box to what the heads that are gone leave of it. It does not matter in
+/// which order a head's loss and its undoing came.
+async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
+    let (events, counted) = of_heads(&mut *connection, owner).await?;
     for standing in Log::of(&events).all() {
         let What::HeadGone { thing: Some(thing) } = standing.event.what else {
             continue;
@@ -153,16 +163,33 @@ async fn count_heads(connection: &mut PgConnection, owner: OwnerId) -> Result<()
         }
         let by = if standing.stands { -1 } else { 1 };
         if tackle::count_by(connection, owner, uuid(thing), by).await? {
-            sqlx::query!(
-                "update log_events set counted = $3 where owner_id = $1 and id = $2",
-                owner.0,
-                uuid(standing.event.id),
-                standing.stands
+            mark(
+                connection,
+                owner,
+                &[uuid(standing.event.id)],
+                standing.stands,
             )
-            .execute(&mut *connection)
             .await?;
         }
     }
+    Ok(())
+}
+
+/// Says of heads whether the box was counted down for them.
+async fn mark(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    ids: &[Uuid],
+    counted: bool,
+) -> Result<(), StoreError> {
+    sqlx::query!(
+        "update log_events set counted = $3 where owner_id = $1 and id = any($2)",
+        owner.0,
+        ids,
+        counted
+    )
+    .execute(connection)
+    .await?;
     Ok(())
 }
 
@@ -200,6 +227,35 @@ impl Store {
         if heads {
             count_heads(&mut tx, owner).await?;
         }
+        tx.commit().await?;
+        Ok(new.len())
+    }
+
+    /// Takes a log in that was taken out elsewhere, beside what is there. All or none; the box
+    /// is left as it is, since it was counted when it was lived. Gives how many were new.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn take_log(&self, owner: OwnerId, events: &[Event]) -> Result<usize, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        owner_row(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
+        let mut new = HashSet::new();
+        for some in events.chunks(AT_ONCE) {
+            new.extend(insert(&mut tx, owner, some).await?);
+        }
+        // What stands of them was counted where it was lived.
+        let (all, _) = of_heads(&mut tx, owner).await?;
+        let gone = |s: &Standing<'_>| {
+            s.stands && matches!(s.event.what, What::HeadGone { thing: Some(_) })
+        };
+        let log = Log::of(&all);
+        let heads = log.all().iter().filter(|s| gone(s));
+        let heads = heads
+            .map(|s| uuid(s.event.id))
+            .filter(|id| new.contains(id));
+        let heads: Vec<Uuid> = heads.collect();
+        mark(&mut tx, owner, &heads, true).await?;
         tx.commit().await?;
         Ok(new.len())
     }

@@ -117,6 +117,10 @@ pub struct LedgerPage {
     pub silent: Vec<String>,
     /// How it was counted.
     pub how: Vec<Counting>,
+    /// What is wrong with a file.
+    pub faults: Vec<String>,
+    /// How many lines of a file were just taken in.
+    pub taken: Option<u32>,
 }
 
 impl Changing for LedgerPage {
@@ -193,6 +197,18 @@ impl LedgerPage {
                 .map(Into::into)
                 .collect(),
             how: review.comparisons.iter().map(counting).collect(),
+            faults: Vec::new(),
+            taken: None,
+        }
+    }
+
+    /// With what became of a file.
+    #[must_use]
+    pub fn with(self, faults: Vec<String>, taken: Option<u32>) -> Self {
+        Self {
+            faults,
+            taken,
+            ..self
         }
     }
 

@@ -100,7 +100,9 @@ fn whole(what: impl Into<String>) -> Vec<FieldError> {
 
 fn within(lines: usize) -> Result<(), Vec<FieldError>> {
     if lines > MOST_LINES {
-        return Err(whole(format!("at most {MOST_LINES} lines are taken at once")));
+        return Err(whole(format!(
+            "at most {MOST_LINES} lines are taken at once"
+        )));
     }
     Ok(())
 }
@@ -142,10 +144,16 @@ fn of_csv(bytes: &[u8]) -> Result<Vec<Line>, Vec<FieldError>> {
 fn of_row(row: &csv::StringRecord) -> Line {
     let cell = |at: usize| row.get(at).unwrap_or_default().trim();
     if row.len() != COLUMNS.len() {
-        return Err(format!("it has {} cells, {} are wanted", row.len(), COLUMNS.len()));
+        return Err(format!(
+            "it has {} cells, {} are wanted",
+            row.len(),
+            COLUMNS.len()
+        ));
     }
     let id = |at: usize| -> Result<EventId, String> {
-        cell(at).parse().map_err(|e| format!("{}: {e}", COLUMNS[at]))
+        cell(at)
+            .parse()
+            .map_err(|e| format!("{}: {e}", COLUMNS[at]))
     };
     let number = |at: usize| format!("{}: this is no whole number", COLUMNS[at]);
     let at = OffsetDateTime::parse(cell(2), &Rfc3339)
@@ -219,7 +227,10 @@ fn stay(out: &mut String, day: Date, events: &[&Event], now: OffsetDateTime) {
         format!("DTSTAMP:{}", stamp(now.unix_timestamp() * 1000)),
         format!("DTSTART:{}", stamp(from)),
         format!("DTEND:{}", stamp(to.max(from + 60_000))),
-        format!("SUMMARY:{}", escaped(&format!("{fish} fish, {bites} bites"))),
+        format!(
+            "SUMMARY:{}",
+            escaped(&format!("{fish} fish, {bites} bites"))
+        ),
         format!("LOCATION:{}", escaped(&places)),
         "END:VEVENT".to_owned(),
     ] {
@@ -231,7 +242,9 @@ fn stay(out: &mut String, day: Date, events: &[&Event], now: OffsetDateTime) {
 fn stamp(ms: i64) -> String {
     let format = time::macros::format_description!("[year][month][day]T[hour][minute][second]Z");
     let at = OffsetDateTime::from_unix_timestamp(ms.div_euclid(1000));
-    at.ok().and_then(|t| t.format(&format).ok()).unwrap_or_default()
+    at.ok()
+        .and_then(|t| t.format(&format).ok())
+        .unwrap_or_default()
 }
 
 /// A text with what means something in a calendar escaped (RFC 5545, 3.3.11).

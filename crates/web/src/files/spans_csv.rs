@@ -1,14 +1,15 @@
 //! The table that a review is counted from: a line for each time that one thing was fished at
 //! one stop. SI, with the unit in the name; every figure of the page can be counted from it.
 
-use time::format_description::well_known::Rfc3339;
-use time::{Date, OffsetDateTime};
+use time::Date;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::{Outcome, Phase};
 use yarrowfen_core::base::{plain, round};
 use yarrowfen_core::day::{Event, Log, Span, spans};
 use yarrowfen_core::explore::ledger::wanted;
 use yarrowfen_pages::ask::ledger::LedgerForm;
+
+use super::log_file::time_of;
 
 const COLUMNS: [&str; 22] = [
     "day",
@@ -53,13 +54,6 @@ pub fn write(events: &[Event], query: &str, today: Date) -> Result<String, csv::
         .into_inner()
         .map_err(|e| csv::Error::from(e.into_error()))?;
     Ok(String::from_utf8_lossy(&bytes).into_owned())
-}
-
-fn time_of(ms: i64) -> String {
-    let at = OffsetDateTime::from_unix_timestamp_nanos(i128::from(ms) * 1_000_000);
-    at.ok()
-        .and_then(|t| t.format(&Rfc3339).ok())
-        .unwrap_or_default()
 }
 
 /// A text that a spreadsheet takes for no formula.

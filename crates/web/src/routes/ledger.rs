@@ -1,14 +1,16 @@
 //! What a log says, and the table that it is counted from.
 
+use actix_multipart::Multipart;
 use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::page;
+use yarrowfen_pages::reply::Part;
 
 use crate::app::App;
-use crate::files::spans_csv;
-use crate::reader::{HtmxPart, Visitor};
-use crate::reply::{PageError, shown};
+use crate::files::{log_file, spans_csv, upload};
+use crate::reader::{HtmxPart, Visitor, check_token};
+use crate::reply::{PageError, see_other, shown};
 
 /// The page, or the part that changes; counted off the event loop.
 pub async fn page(
@@ -20,9 +22,10 @@ pub async fn page(
     let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
-    let page = web::block(move || page::ledger(&reader, &query, &events, today, part.0))
-        .await
-        .map_err(|_| PageError::Internal)?;
+    let page =
+        web::block(move || page::ledger(&reader, &query, (&events, today), Vec::new(), part.0))
+            .await
+            .map_err(|_| PageError::Internal)?;
     shown(page)
 }
 
@@ -38,15 +41,80 @@ pub async fn csv(
     let text = web::block(move || spans_csv::write(&events, &query, today))
         .await
         .map_err(|_| PageError::Internal)?;
-    let text = text.map_err(|e| {
-        tracing::error!(error = %e, "cannot write a table");
-        PageError::Internal
-    })?;
-    Ok(HttpResponse::Ok()
-        .content_type("text/csv; charset=utf-8")
+    let text = text.map_err(written_wrong)?;
+    Ok(file("text/csv; charset=utf-8", "yarrowfen-hours.csv", text))
+}
+
+fn written_wrong(e: impl std::fmt::Display) -> PageError {
+    tracing::error!(error = %e, "cannot write a log");
+    PageError::Internal
+}
+
+fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpResponse {
+    HttpResponse::Ok()
+        .content_type(kind)
         .insert_header((
             header::CONTENT_DISPOSITION,
-            "attachment; filename=\"yarrowfen-hours.csv\"",
+            format!("attachment; filename=\"{name}\""),
         ))
-        .body(text))
+        .body(body.into())
+}
+
+/// The whole log as JSON.
+pub async fn log_json(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+    let events = app.store.events(reader.owner).await?;
+    let body = log_file::json(&events).map_err(written_wrong)?;
+    Ok(file("application/json", "yarrowfen-log.json", body))
+}
+
+/// The whole log as a table.
+pub async fn log_csv(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+    let events = app.store.events(reader.owner).await?;
+    let body = log_file::csv(&events).map_err(written_wrong)?;
+    Ok(file("text/csv; charset=utf-8", "yarrowfen-log.csv", body))
+}
+
+/// The days of the log as a calendar.
+pub async fn calendar(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+    let events = app.store.events(reader.owner).await?;
+    let body = log_file::calendar(&events, OffsetDateTime::now_utc());
+    Ok(file(
+        "text/calendar; charset=utf-8",
+        "yarrowfen-days.ics",
+        body,
+    ))
+}
+
+/// Takes a log in, beside what is there; all of it or nothing.
+pub async fn import(
+    app: web::Data<App>,
+    reader: Visitor,
+    form: Multipart,
+) -> Result<HttpResponse, PageError> {
+    let upload = upload::read(form).await?;
+    check_token(&reader, upload.field("csrf"))?;
+    let read = web::block(move || log_file::read(&upload.file))
+        .await
+        .map_err(|_| PageError::Internal)?;
+    match read {
+        Ok(events) => {
+            let new = app.store.take_log(reader.owner, &events).await?;
+            Ok(see_other(&format!("/days/review?taken={new}")))
+        }
+        Err(faults) => {
+            let events = app.store.events(reader.owner).await?;
+            let today = OffsetDateTime::now_utc().date();
+            let told = faults
+                .iter()
+                .map(|f| f.to_string().trim_start_matches(": ").to_owned());
+            let told = told.collect();
+            shown(page::ledger(
+                &reader,
+                "",
+                (&events, today),
+                told,
+                Part::Whole,
+            ))
+        }
+    }
 }

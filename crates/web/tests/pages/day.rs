@@ -354,3 +354,42 @@ async fn a_log_goes_with_its_account_and_comes_in_elsewhere_as_it_was(pool: PgPo
     assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
     assert!(text(reply).await.contains("log[1].rod"));
 }
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_log_goes_out_and_in_as_a_file_once(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    for act in ["begin", "fish", "gone", "end"] {
+        post!(server, b, "/today", form(&b, act));
+    }
+    let other = visit(&server).await;
+    for (path, taken) in [("/days/log.json", 5), ("/days/log.csv", 0)] {
+        let out = text(get!(server, b, path)).await;
+        let reply = send_file!(server, other, "/days/import", out.as_bytes());
+        assert_eq!(
+            location(&reply),
+            format!("/days/review?taken={taken}"),
+            "{path}"
+        );
+    }
+    let page = text(get!(server, other, "/days/review?taken=5")).await;
+    assert!(page.contains("5 new lines were taken in"));
+    assert_eq!(
+        text(get!(server, other, "/days/log.csv")).await,
+        text(get!(server, b, "/days/log.csv")).await
+    );
+    let calendar = text(get!(server, b, "/days/log.ics")).await;
+    assert!(calendar.contains("SUMMARY:1 fish\\, 1 bites"), "{calendar}");
+    // What is no log is refused in words, and its markup is text.
+    let bad = "id,day,at,offset_min,device,seq,what\n<script>,x,x,x,x,x,x\n";
+    let reply = send_file!(server, other, "/days/import", bad.as_bytes());
+    assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    let page = text(reply).await;
+    assert!(
+        page.contains("line 1: ")
+            && page.contains("Nothing was taken")
+            && !page.contains("<script>,")
+    );
+    let forged = send_file!(server, other, "/days/import", [("csrf", "x")], b"[]");
+    assert_eq!(forged.status(), StatusCode::FORBIDDEN);
+}
