@@ -44,6 +44,7 @@ fn visit(address: &str, units: UnitSystem) -> Option<Reply> {
     let none = Held {
         things: None,
         sinks: &[],
+        sizes: &[],
     };
     let shown = match page.name {
         "pick" => page::pick(engine, &reader, query, none, Part::Whole),

@@ -11,6 +11,7 @@ use yarrowfen_store::{Store, StoreError};
 use crate::files::assets::Assets;
 use crate::live::boxes::Boxes;
 use crate::live::imports::Running;
+use crate::live::own_sizes::OwnSizes;
 use crate::live::sink_tests::SinkTests;
 use crate::live::sounder::Sounder;
 
@@ -33,6 +34,8 @@ pub struct App {
     pub boxes: Arc<Boxes>,
     /// Sink tests held in memory.
     pub sink_tests: Arc<SinkTests>,
+    /// What logs say of sizes, held in memory.
+    pub own_sizes: Arc<OwnSizes>,
     /// The echo sounder.
     pub sounder: Arc<Sounder>,
     /// Files that are being taken in.
@@ -63,6 +66,7 @@ impl App {
             secure_cookies: false,
             boxes: Arc::default(),
             sink_tests: Arc::default(),
+            own_sizes: Arc::default(),
             sounder: Arc::default(),
             imports: Arc::default(),
         }

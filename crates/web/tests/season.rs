@@ -122,3 +122,36 @@ fn a_narrower_look_counts_less_and_a_table_adds_up() {
     let r = review(&spans(&log), &narrow);
     assert!(r.all.hours < 60.0 && r.rows.len() == 2 && r.waters.is_empty());
 }
+
+#[test]
+fn the_record_moves_a_size_where_it_speaks_and_nowhere_else() {
+    use yarrowfen_core::base::Ladder;
+    use yarrowfen_core::base::codes::{BaitForm, Rig, Species};
+    use yarrowfen_core::explore::ledger::own_sizes;
+    let events = season();
+    let log = Log::of(&events);
+    let sizes = own_sizes(&spans(&log));
+    // The one effect that is there, and nothing of the rest.
+    let [one] = &sizes[..] else {
+        panic!("{sizes:?}")
+    };
+    let what = (Rig::ShakyHead, BaitForm::Craw, Species::Smallmouth);
+    assert_eq!((one.rig, one.form, one.species), what);
+    assert_eq!((&*one.better.0, &*one.lesser.0), ("1/8 oz", "1/4 oz"));
+    assert!(one.least > 1.0 && one.ratio.is_some_and(|r| r > one.least));
+    // It speaks of the weight that brought less, one size at a time, toward the better.
+    assert!(one.speaks_of(what, 7.0874) && !one.speaks_of(what, 3.5437));
+    assert!(!one.speaks_of((Rig::Ned, BaitForm::Craw, Species::Smallmouth), 7.0874));
+    assert_eq!(one.next(7.0874, Ladder::Ounces).unwrap().0, "3/16 oz");
+    assert!(one.next(7.0874, Ladder::Grams).unwrap().1 < 7.0874);
+    let turned = yarrowfen_core::explore::ledger::OwnSize {
+        better: one.lesser.clone(),
+        lesser: one.better.clone(),
+        ..one.clone()
+    };
+    assert_eq!(turned.next(3.5437, Ladder::Ounces).unwrap().0, "5/32 oz");
+    // Half a season says nothing yet, and then nothing is moved.
+    let early: Vec<_> = events.iter().take(60).cloned().collect();
+    let log = Log::of(&early);
+    assert!(own_sizes(&spans(&log)).is_empty());
+}

@@ -86,3 +86,6 @@ ledger_not_turned = { $factor }: never two of them turn about at one stop, so th
 ledger_one_level = { $factor }: only one was fished
 ledger_phases_early = { $share } of them on the fall and the first rest: cast more often, and let it rest longer before it moves
 ledger_fed = from { $from }: { $up } fed up, on small fish; { $down } down, on the bottom
+
+own_size = Own record: { $better } brought { $ratio } times the bites of { $lesser } ({ $least } to { $most }), turn about on { $stops } stops
+own_size_at_least = Own record: { $better } brought at least { $least } times the bites of { $lesser }, turn about on { $stops } stops

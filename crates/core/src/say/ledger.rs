@@ -3,7 +3,7 @@
 use crate::answer::Text;
 use crate::base::text::{Arg, day_sentences as say};
 use crate::base::{UnitSystem, plain};
-use crate::explore::ledger::{Comparison, Counted, Factor, Fed, Review};
+use crate::explore::ledger::{Comparison, Counted, Factor, Fed, OwnSize, Review};
 
 /// Hours of a level under which its rate is said to tell nothing.
 const FEW_HOURS: f64 = 3.0;
@@ -82,4 +82,23 @@ pub fn fed(fed: &Fed, units: UnitSystem) -> Text {
     let from = format!("{} {}", fed.from.day(), fed.from.month());
     let count = |n: u32| number(f64::from(n), 0);
     say::ledger_fed(Arg::Text(from), count(fed.counts.0), count(fed.counts.1)).text(units)
+}
+
+/// What an angler's own record says of a size.
+#[must_use]
+pub fn own_size(own: &OwnSize, units: UnitSystem) -> Text {
+    let (better, lesser) = (
+        Arg::Text(own.better.0.clone()),
+        Arg::Text(own.lesser.0.clone()),
+    );
+    let stops = Arg::Text(own.stops.to_string());
+    let least = number(own.least, 1);
+    match (own.ratio, own.most) {
+        (Some(ratio), Some(most)) => {
+            let (ratio, most) = (number(ratio, 1), number(most, 1));
+            say::own_size(better, lesser, ratio, least, most, stops)
+        }
+        _ => say::own_size_at_least(better, lesser, least, stops),
+    }
+    .text(units)
 }

@@ -8,6 +8,7 @@ use uuid::Uuid;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::day::Event;
+use yarrowfen_core::explore::ledger::OwnSize;
 use yarrowfen_core::own_box::{BoxList, Item};
 use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Water};
 
@@ -52,6 +53,8 @@ pub struct Device {
     waters: Vec<Water>,
     sinks: Vec<Sink>,
     tries: Vec<MendTry>,
+    #[serde(default)]
+    sizes: Vec<OwnSize>,
     /// What was written down of late, as the server has it.
     pub events: Vec<Event>,
 }
@@ -67,6 +70,8 @@ pub struct Loaded {
     pub sinks: Vec<Sink>,
     /// What was tried against complaints, the newest first.
     pub tries: Vec<MendTry>,
+    /// Sizes that the log speaks for.
+    pub sizes: Vec<OwnSize>,
 }
 
 impl Device {
@@ -75,7 +80,7 @@ impl Device {
     pub fn of(
         reader: &Reader,
         things: Option<&HeldBox>,
-        (sinks, tries): (&[Sink], &[MendTry]),
+        (sinks, tries, sizes): (&[Sink], &[MendTry], &[OwnSize]),
         events: Vec<Event>,
     ) -> Self {
         let row = |o: &Owned| ThingRow {
@@ -109,6 +114,7 @@ impl Device {
             waters: things.map_or_else(Vec::new, |h| h.waters.clone()),
             sinks: sinks.to_vec(),
             tries: tries.to_vec(),
+            sizes: sizes.to_vec(),
             events,
         }
     }
@@ -147,6 +153,7 @@ impl Device {
             things,
             sinks: self.sinks,
             tries: self.tries,
+            sizes: self.sizes,
         }
     }
 }

@@ -218,8 +218,12 @@ fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
     let things = l.things.as_ref();
     Some(match asked.path.as_str() {
         "/" => {
-            let sinks = &l.sinks;
-            page::pick(engine, reader, query, Held { things, sinks }, part)
+            let held = Held {
+                things,
+                sinks: &l.sinks,
+                sizes: &l.sizes,
+            };
+            page::pick(engine, reader, query, held, part)
         }
         "/card" => page::card(engine, reader, query),
         "/how" => page::how(engine, reader, query),

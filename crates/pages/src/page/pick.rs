@@ -2,6 +2,7 @@
 
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::explore::card::Axis;
+use yarrowfen_core::explore::ledger::OwnSize;
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 use yarrowfen_rows::{Sink, Water};
 
@@ -14,7 +15,7 @@ use crate::views::Frame;
 use crate::views::card::CardPage;
 use crate::views::how::HowPage;
 use crate::views::own::OwnView;
-use crate::views::pick::PickPage;
+use crate::views::pick::{OwnSizeView, PickPage};
 
 /// What is held of who is reading; nothing where nobody is signed in, or where
 /// it cannot be read just now: picking goes on without.
@@ -24,6 +25,8 @@ pub struct Held<'h> {
     pub things: Option<&'h HeldBox>,
     /// The sink tests.
     pub sinks: &'h [Sink],
+    /// Sizes that the log speaks for.
+    pub sizes: &'h [OwnSize],
 }
 
 /// A question with its answer, or all its faults.
@@ -55,6 +58,31 @@ pub fn at_water(query: &str, options: Options, waters: &[Water]) -> Option<Strin
     let mut asked = PickForm::from_query(query, options);
     asked.take_place(&PickForm::from_request(&water.asked, options));
     Some(asked.query())
+}
+
+/// What the log says of the size that is advised: none for a head that is in hand already.
+fn own_size(
+    (request, answer): (&PickRequest, &Answer),
+    form: &PickForm,
+    sizes: &[OwnSize],
+) -> Option<OwnSizeView> {
+    let what = (answer.rig, request.bait.form, request.species);
+    let g = answer.weight.g;
+    let own = sizes.iter().find(|s| s.speaks_of(what, g))?;
+    if request.head.is_some() {
+        return None;
+    }
+    let (label, next) = own.next(g, form.ladder)?;
+    let rig = answer.rig.code();
+    Some(OwnSizeView {
+        text: yarrowfen_core::say::ledger::own_size(own, form.units).into(),
+        lighter: next < g,
+        label,
+        href: format!(
+            "/?{}",
+            form.query_with(&[("head_weight", label), ("rig", rig)])
+        ),
+    })
 }
 
 fn frame(
@@ -94,7 +122,10 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
     let question = form.query();
     let here = format!("/?{question}");
     let frame = frame("pick", reader, (&form, &question), here.clone());
+    let size = outcome.as_ref().ok();
+    let size = size.and_then(|(request, answer)| own_size((request, answer), &form, held.sizes));
     let mut page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
+    page.own_size = size;
     if let Some(view) = &mut page.view {
         view.leads = Some((question.clone(), engine.tables().mend.leads));
     }

@@ -14,6 +14,18 @@ use super::sentence::Sentence;
 use super::shell::{Changing, Round};
 use crate::ask::PickForm;
 
+/// A size that the log speaks for.
+pub struct OwnSizeView {
+    /// What the record says, with its interval.
+    pub text: String,
+    /// Whether it is a size down.
+    pub lighter: bool,
+    /// The size.
+    pub label: &'static str,
+    /// The same question with it in hand.
+    pub href: String,
+}
+
 /// The Pick page.
 #[derive(Template)]
 #[template(path = "pick.html")]
@@ -34,6 +46,8 @@ pub struct PickPage {
     pub own: Option<OwnView>,
     /// The reader's waters: id and name; none for who is not signed in.
     pub waters: Vec<(String, String)>,
+    /// The size that the log speaks for.
+    pub own_size: Option<OwnSizeView>,
 }
 
 impl Changing for PickPage {
@@ -98,6 +112,7 @@ impl PickPage {
             views_set: form.views() == frame_views,
             views: form.views(),
             own: None,
+            own_size: None,
             waters: Vec::new(),
         }
     }

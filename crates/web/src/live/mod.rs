@@ -3,5 +3,6 @@
 
 pub mod boxes;
 pub mod imports;
+pub mod own_sizes;
 pub mod sink_tests;
 pub mod sounder;

@@ -94,6 +94,7 @@ pub async fn tap(
         Err(page) => shown(page),
         Ok(new) => {
             app.store.save_events(reader.owner, &new).await?;
+            app.own_sizes.forget(reader.owner);
             if part.0 == yarrowfen_pages::reply::Part::Whole {
                 return Ok(see_other("/today"));
             }
@@ -213,6 +214,7 @@ pub async fn receive(
     }
     if !events.is_empty() {
         app.store.save_events(reader.owner, &events).await?;
+        app.own_sizes.forget(reader.owner);
     }
     let received = Received {
         kept: events.iter().map(|e| e.id).collect(),

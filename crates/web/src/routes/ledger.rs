@@ -99,6 +99,7 @@ pub async fn import(
     match read {
         Ok(events) => {
             let new = app.store.take_log(reader.owner, &events).await?;
+            app.own_sizes.forget(reader.owner);
             Ok(see_other(&format!("/days/review?taken={new}")))
         }
         Err(faults) => {

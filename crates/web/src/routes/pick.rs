@@ -5,6 +5,7 @@ use std::sync::Arc;
 
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
+use yarrowfen_core::explore::ledger::OwnSize;
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::page::{self, Held};
 use yarrowfen_pages::reader::Reader;
@@ -24,6 +25,21 @@ pub(super) async fn sink_tests(app: &App, reader: &Reader) -> Arc<Vec<Sink>> {
         Ok(sinks) => sinks,
         Err(e) => {
             tracing::error!(error = ?e, "cannot read the sink tests");
+            Arc::default()
+        }
+    }
+}
+
+/// Sizes that the log of who is signed in speaks for. Picking goes on without them when the
+/// database is away.
+pub(super) async fn own_sizes(app: &App, reader: &Reader) -> Arc<Vec<OwnSize>> {
+    let Some(account) = &reader.account else {
+        return Arc::default();
+    };
+    match app.own_sizes.of(&app.store, account.owner).await {
+        Ok(sizes) => sizes,
+        Err(e) => {
+            tracing::error!(error = ?e, "cannot read the log");
             Arc::default()
         }
     }
@@ -51,9 +67,11 @@ pub async fn page(
 ) -> Result<HttpResponse, PageError> {
     let things = own_box(&app, &reader).await;
     let sinks = sink_tests(&app, &reader).await;
+    let sizes = own_sizes(&app, &reader).await;
     let held = Held {
         things: things.as_deref(),
         sinks: &sinks,
+        sizes: &sizes,
     };
     let page = page::pick(&app.engine, &reader, http.query_string(), held, part.0);
     about_question(&session, page)

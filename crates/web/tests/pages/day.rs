@@ -393,3 +393,46 @@ async fn a_log_goes_out_and_in_as_a_file_once(pool: PgPool) {
     let forged = send_file!(server, other, "/days/import", [("csrf", "x")], b"[]");
     assert_eq!(forged.status(), StatusCode::FORBIDDEN);
 }
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn pick_offers_the_size_that_the_own_record_speaks_for_and_stays_by_the_book(pool: PgPool) {
+    let server = server!(pool);
+    let mut b = visit(&server).await;
+    // A craw on a shaky head where the book ties on a quarter.
+    let uri = "/?depth=4+m&bottom=chunk_rock&rig=shaky_head&form=craw&length=76+mm&wind=6+m/s&cast=25+m&species=smallmouth";
+    let by_book = text(get!(server, b, uri)).await;
+    assert!(!by_book.contains("data-own-size"));
+    let reply = post!(server, b, "/account/demo", [("csrf", b.csrf.as_str())]);
+    b.takes(&reply);
+    let mut said = 0;
+    for wind in 0..12 {
+        let uri = uri.replace("6+m/s", &format!("{wind}+m/s"));
+        let page = as_shown(&text(get!(server, b, &uri)).await);
+        let weight = page
+            .split("class=\"weight\">")
+            .nth(1)
+            .unwrap()
+            .split('<')
+            .next()
+            .unwrap()
+            .to_owned();
+        let speaks = page.contains("data-own-size");
+        assert_eq!(speaks, weight.trim() == "1/4", "{weight}");
+        if speaks {
+            said += 1;
+            assert!(
+                page.contains("Own record: 1/8 oz brought")
+                    && page.contains("A size down: 3/16 oz")
+            );
+            let href = page
+                .split("class=\"btn\" href=\"")
+                .find(|p| p.contains("A size down"))
+                .unwrap();
+            let href = href.split('"').next().unwrap().replace("&#38;", "&");
+            let then = text(get!(server, b, &href)).await;
+            // It is a head in hand then, judged by the same needs; the record says no more.
+            assert!(then.contains("class=\"judged") && !then.contains("data-own-size"));
+        }
+    }
+    assert!(said > 0);
+}

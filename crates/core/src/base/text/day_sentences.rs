@@ -35,4 +35,6 @@ sentences! {
     ledger_one_level(factor);
     ledger_phases_early(share);
     ledger_fed(from, up, down);
+    own_size(better, lesser, ratio, least, most, stops);
+    own_size_at_least(better, lesser, least, stops);
 }

@@ -16,7 +16,7 @@ use crate::statistics::power::{Sought, hours_to_tell};
 use crate::statistics::rates::Count;
 
 /// Least share of false claims among all that is claimed: one in ten.
-const FALSE_CLAIMS: f64 = 0.10;
+pub(super) const FALSE_CLAIMS: f64 = 0.10;
 /// A difference that is worth knowing, and how often it is to be found.
 const WORTH: f64 = 1.5;
 const OFTEN: f64 = 0.8;
@@ -64,13 +64,24 @@ type Stops = FxHashMap<(time::Date, i64, String), Vec<(usize, Count)>>;
 /// so many are looked at.
 #[must_use]
 pub fn comparisons(spans: &[&Span<'_>], what: Counted, units: UnitSystem) -> Vec<Comparison> {
-    let mut all = Vec::new();
-    for factor in Factor::ALL {
-        of_factor(*factor, spans, what, units, &mut all);
-    }
+    let mut all = comparisons_by(Factor::ALL, spans, what, units);
     let chances: Vec<f64> = all.iter().map(|c| c.compared.p).collect();
     for (one, adjusted) in all.iter_mut().zip(adjusted(&chances)) {
         one.adjusted = adjusted;
+    }
+    all
+}
+
+/// The comparisons by some factors, not yet judged by how many were looked at.
+pub(super) fn comparisons_by(
+    factors: &[Factor],
+    spans: &[&Span<'_>],
+    what: Counted,
+    units: UnitSystem,
+) -> Vec<Comparison> {
+    let mut all = Vec::new();
+    for factor in factors {
+        of_factor(*factor, spans, what, units, &mut all);
     }
     all
 }

@@ -6,10 +6,12 @@
 
 mod compare;
 mod levels;
+mod own_size;
 mod review;
 
 pub use compare::{Comparison, comparisons};
 pub use levels::{Level, level};
+pub use own_size::{OwnSize, own_sizes};
 pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review, wanted};
 
 use crate::base::codes::Outcome;

@@ -85,6 +85,7 @@ pub async fn import(
         )
         .await?;
     app.sink_tests.forget(member.account.owner);
+    app.own_sizes.forget(member.account.owner);
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
 }
 
