@@ -156,7 +156,16 @@ pub const PAGES: &[Page] = &[
 /// Words of Pick that the bench shares.
 const BENCH_WORDS: [&str; 5] = ["form", "length", "body", "plastic", "rig"];
 
+/// Pages of the menu that are worked with at a table rather than on the water.
+const FAR: [&str; 4] = ["bench", "cast", "review", "kept"];
+
 impl Page {
+    /// Whether a phone's bar has no room for it.
+    #[must_use]
+    pub fn is_far(&self) -> bool {
+        FAR.contains(&self.name)
+    }
+
     /// The page with an address of ours, and its query.
     #[must_use]
     pub fn at(address: &str) -> Option<(&'static Self, &str)> {

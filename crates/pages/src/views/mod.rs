@@ -71,9 +71,6 @@ pub struct MenuLink {
     pub far: bool,
 }
 
-/// Pages of the menu that are worked with at a table rather than on the water.
-const FAR: [&str; 4] = ["bench", "cast", "review", "kept"];
-
 impl Frame {
     /// The frame of a page.
     #[must_use]
@@ -117,7 +114,7 @@ impl Frame {
             label: p.label,
             key: p.key,
             here: p.name == self.page,
-            far: FAR.contains(&p.name) && p.name != self.page,
+            far: p.is_far() && p.name != self.page,
         };
         site::PAGES.iter().filter(|p| p.in_menu).map(link).collect()
     }
