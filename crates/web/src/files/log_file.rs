@@ -57,7 +57,7 @@ pub(super) fn time_of(ms: i64) -> String {
         .unwrap_or_default()
 }
 
-/// Reads what [`json`] or [`csv`] wrote, told apart by how it begins.
+/// Reads what [`json()`] or [`csv()`] wrote, told apart by how it begins.
 ///
 /// # Errors
 /// Every fault with its line, the first ones; nothing is taken then.
