@@ -40,7 +40,10 @@ fn every_line_of_it_can_be_kept_and_each_day_is_one() {
 
 #[test]
 fn the_lighter_football_is_claimed_and_nothing_else_is() {
-    let r = told(Factor::Weight);
+    let events = season();
+    let log = Log::of(&events);
+    let spans = spans(&log);
+    let r = review(&spans, &asked(Factor::Weight));
     let claims: Vec<_> = r.comparisons.iter().filter(|c| c.claims()).collect();
     assert!(!claims.is_empty());
     for c in &claims {
@@ -57,6 +60,22 @@ fn the_lighter_football_is_claimed_and_nothing_else_is() {
             c.compared.interval
         );
         assert!(c.better().unwrap().name.starts_with("1/8 oz"));
+        // Every stop where both were fished, those too on which nothing came.
+        let mut stops = std::collections::BTreeMap::new();
+        for s in spans
+            .iter()
+            .filter(|s| s.tied.label == "1/8 oz" || s.tied.label == "1/4 oz")
+        {
+            stops
+                .entry((s.day, s.stop_at))
+                .or_insert_with(std::collections::BTreeSet::new)
+                .insert(&s.tied.label);
+        }
+        assert_eq!(
+            c.stops,
+            stops.values().filter(|labels| labels.len() == 2).count()
+        );
+        assert!(c.stops > c.compared.stops);
     }
     assert!(claims.iter().any(|c| c.factor == Factor::Weight));
     // What is drawn alike is not claimed, and says how long it would take.

@@ -36,7 +36,7 @@ pub fn comparison(c: &Comparison, what: Counted, units: UnitSystem) -> Text {
     } else {
         (other, one, 1.0 / ratio, 1.0 / span.most, 1.0 / span.least)
     };
-    let stops = Arg::Text(c.compared.stops.to_string());
+    let stops = Arg::Text(c.stops.to_string());
     let what = Arg::Word(what.label());
     if most.is_finite() && ratio.is_finite() {
         let (ratio, least, most) = (number(ratio, 1), number(least, 1), number(most, 1));

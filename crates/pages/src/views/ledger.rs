@@ -63,7 +63,7 @@ pub struct Counting {
     pub levels: String,
     /// Counts and hours.
     pub counts: String,
-    /// Stops that say something.
+    /// Stops where both were fished.
     pub stops: usize,
     /// Ratio with its interval.
     pub ratio: String,
@@ -356,7 +356,7 @@ fn counting(c: &yarrowfen_core::explore::ledger::Comparison) -> Counting {
         factor: c.factor.label(),
         levels: format!("{} against {}", c.levels.0.name, c.levels.1.name),
         counts: format!("{} against {}", count(c.counts.0), count(c.counts.1)),
-        stops: c.compared.stops,
+        stops: c.stops,
         ratio: match ratio {
             Some(r) => format!("{} ({} to {})", number(r), number(i.least), number(i.most)),
             None => "nothing came".to_owned(),

@@ -32,6 +32,8 @@ pub struct Comparison {
     pub levels: (Level, Level),
     /// What was counted of each where both were fished.
     pub counts: (Count, Count),
+    /// Stops where both were fished, those too on which nothing came.
+    pub stops: usize,
     /// What that says.
     pub compared: Compared,
     /// The share of false claims at which it would still stand among all that was looked at.
@@ -172,6 +174,7 @@ fn between(
         factor,
         levels,
         counts,
+        stops: pairs.len(),
         compared: compared(&pairs, LEVEL),
         adjusted: 1.0,
         more_hours: more_hours(counts),

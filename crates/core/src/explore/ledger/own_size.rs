@@ -81,7 +81,7 @@ pub fn own_sizes(spans: &[Span<'_>]) -> Vec<OwnSize> {
             ratio: told(ratio),
             least,
             most: told(most),
-            stops: c.compared.stops,
+            stops: c.stops,
         })
     };
     claimed.filter_map(|(one, _)| size(one)).collect()
