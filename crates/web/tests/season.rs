@@ -169,8 +169,8 @@ fn the_record_moves_a_size_where_it_speaks_and_nowhere_else() {
         ..one.clone()
     };
     assert_eq!(turned.next(3.5437, Ladder::Ounces).unwrap().0, "5/32 oz");
-    // Half a season says nothing yet, and then nothing is moved.
-    let early: Vec<_> = events.iter().take(60).cloned().collect();
+    // A morning says nothing yet, and then nothing is moved.
+    let early: Vec<_> = events.iter().take(14).cloned().collect();
     let log = Log::of(&early);
     assert!(own_sizes(&spans(&log)).is_empty());
 }
