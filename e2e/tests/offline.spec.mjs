@@ -1,5 +1,6 @@
 // On the water without signal: installed, the network off and the server unreachable, pages are made here and what is
 // written down is kept, sent later, and stands once.
+import http from 'node:http';
 import { test as base, expect } from '@playwright/test';
 import { demo } from './account.mjs';
 
@@ -206,4 +207,44 @@ test('a tap answers within the blink of an eye', async ({ page, context }) => {
     return all.sort((a, b) => a - b)[7];
   });
   console.log(`a tap without network: ${took.toFixed(1)} ms median of 15`);
+});
+
+// The server with another worker, as an update brings it: a go-between that changes what it is told to.
+async function between(baseURL) {
+  const state = { newer: false };
+  const server = http.createServer((asked, reply) => {
+    const to = new URL(asked.url, baseURL);
+    const forth = http.request(to, { method: asked.method, headers: { ...asked.headers, host: to.host, 'accept-encoding': 'identity' } }, (back) => {
+      const headers = { ...back.headers };
+      if (asked.url !== '/worker.js' || !state.newer) { reply.writeHead(back.statusCode, headers); back.pipe(reply); return; }
+      delete headers['content-length'];
+      reply.writeHead(back.statusCode, headers);
+      back.on('data', (part) => reply.write(part));
+      back.on('end', () => reply.end('\n// a newer one'));
+    });
+    asked.pipe(forth);
+  });
+  await new Promise((done) => { server.listen(0, '127.0.0.1', done); });
+  return { state, base: `http://127.0.0.1:${server.address().port}`, close: () => server.close() };
+}
+
+test('a newer version waits for its moment, and says so', async ({ browser, baseURL }) => {
+  const there = await between(baseURL);
+  const context = await browser.newContext({ baseURL: there.base, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await fresh(page);
+  await begin(page, 'Brick Pit');
+  there.state.newer = true;
+  await page.goto('/today');
+  await page.evaluate(async () => { await (await navigator.serviceWorker.getRegistration()).update(); });
+  await expect(page.locator('#newer')).toContainText('A newer Yarrowfen has come', { timeout: 30_000 });
+  // Until then the day goes on with the one that is there.
+  await tap(page, 'Missed');
+  const loaded = page.waitForEvent('load');
+  await page.getByRole('button', { name: 'Use it now' }).click();
+  await loaded;
+  await expect(page.locator('#newer')).toHaveCount(0);
+  expect((await lines(page))[0]).toBe('missed');
+  await context.close();
+  there.close();
 });

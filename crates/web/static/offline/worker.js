@@ -219,6 +219,8 @@ const made = async (request, url) => {
   if (!device) return null;
   const withLog = url.pathname === '/today' || url.pathname === '/mend';
   const all = withLog ? await rows(device.json.owner) : [];
+  // Somebody else may have come in between: what one wrote is not shown under the name of another.
+  if (loadedWith !== device.stamp) return made(request, url);
   const reply = await ask({ call: 'get', asked: asked(request, url, all) });
   if (reply.head.status === 0) return null;
   await remember(device, reply.head.question);
@@ -274,7 +276,8 @@ const tap = async (e, url) => {
 };
 // Whoever signs in or out changes whose things these are: what is held is not shown again before the server was asked.
 const account = async (e, url) => {
-  if (url.pathname.startsWith('/account/sign-out')) await send();
+  // What waits is sent first, while it is still known whose it is: an account that is made takes over what its browser wrote.
+  await send();
   held = null;
   await changing((kv) => { kv.put(true, 'stale'); });
   held = null;
