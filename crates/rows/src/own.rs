@@ -5,6 +5,7 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::codes::Symptom;
+use yarrowfen_core::day::Tried;
 use yarrowfen_core::own_box::{BoxList, Item};
 
 /// A thing of a box, as it is kept.
@@ -85,6 +86,21 @@ pub struct NewMendTry {
     /// When; none is now.
     #[serde(with = "time::serde::timestamp::microseconds::option")]
     pub made_at: Option<OffsetDateTime>,
+}
+
+impl NewMendTry {
+    /// What a line of a log says was tried; nobody has said yet whether it helped.
+    #[must_use]
+    pub fn of(tried: &Tried, made_at: Option<OffsetDateTime>) -> Self {
+        Self {
+            symptom: tried.symptom,
+            tried: tried.tried.clone(),
+            said: tried.said.clone(),
+            query: tried.query.clone(),
+            helped: None,
+            made_at,
+        }
+    }
 }
 
 /// The same with its id.

@@ -21,7 +21,7 @@ pub use attempts::Failures;
 pub use error::StoreError;
 pub use headings::{KeptHeadings, MOST_SIGNATURE};
 pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
-pub use logs::{LoggedDay, MOST_EVENTS};
+pub use logs::MOST_EVENTS;
 pub use tackle::{MOST_ITEMS, State};
 pub use waters::{MOST_WATERS, NewWater};
 pub use whole::Whole;

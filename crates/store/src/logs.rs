@@ -15,18 +15,9 @@ use crate::{NewMendTry, OwnerId, Store, StoreError, mends, tackle};
 pub const MOST_EVENTS: i64 = 1_000_000;
 
 /// How many events are written in one statement.
-pub(crate) const AT_ONCE: usize = 2000;
+const AT_ONCE: usize = 2000;
 
-/// A day of a log, in short.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct LoggedDay {
-    /// Which.
-    pub day: Date,
-    /// Events of it, undone ones too.
-    pub events: i64,
-}
-
-/// An event that came in, with what its complaint or its head come to elsewhere.
+/// An event as it is kept.
 struct Row {
     id: Uuid,
     day: Date,
@@ -35,6 +26,8 @@ struct Row {
     device: Uuid,
     seq: i64,
     what: Json<Value>,
+    /// Whether the box was counted down for it, where it is a head gone.
+    counted: bool,
 }
 
 impl Row {
@@ -73,7 +66,7 @@ fn kind_of(what: &Value) -> &str {
 
 /// Writes events of an owner who is held; those that are there already stay as they are.
 /// Gives the ids of the new ones.
-pub(crate) async fn insert(
+async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
     events: &[Event],
@@ -125,27 +118,19 @@ async fn of_heads(
     connection: &mut PgConnection,
     owner: OwnerId,
 ) -> Result<(Vec<Event>, HashMap<EventId, bool>), StoreError> {
-    let rows = sqlx::query!(
+    let rows = sqlx::query_as!(
+        Row,
         r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
            from log_events where owner_id = $1 and kind in ('head_gone', 'undone')"#,
         owner.0
     )
     .fetch_all(&mut *connection)
     .await?;
-    let (mut events, mut counted) = (Vec::new(), HashMap::new());
-    for r in rows {
-        counted.insert(EventId(r.id.as_u128()), r.counted);
-        let row = Row {
-            id: r.id,
-            day: r.day,
-            at_ms: r.at_ms,
-            offset_min: r.offset_min,
-            device: r.device,
-            seq: r.seq,
-            what: r.what,
-        };
-        events.extend(row.read());
-    }
+    let counted = rows
+        .iter()
+        .map(|r| (EventId(r.id.as_u128()), r.counted))
+        .collect();
+    let events = rows.into_iter().filter_map(Row::read).collect();
     Ok((events, counted))
 }
 
@@ -193,6 +178,27 @@ async fn mark(
     Ok(())
 }
 
+/// Takes a log in that was lived elsewhere: what stands of its heads was counted there.
+/// Gives how many lines were new.
+pub(crate) async fn take(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    events: &[Event],
+) -> Result<usize, StoreError> {
+    let mut new = HashSet::new();
+    for some in events.chunks(AT_ONCE) {
+        new.extend(insert(&mut *connection, owner, some).await?);
+    }
+    let (all, _) = of_heads(&mut *connection, owner).await?;
+    let gone =
+        |s: &&Standing<'_>| s.stands && matches!(s.event.what, What::HeadGone { thing: Some(_) });
+    let log = Log::of(&all);
+    let heads = log.all().iter().filter(gone).map(|s| uuid(s.event.id));
+    let heads: Vec<Uuid> = heads.filter(|id| new.contains(id)).collect();
+    mark(connection, owner, &heads, true).await?;
+    Ok(new.len())
+}
+
 impl Store {
     /// Takes events in, in any order and as often as they come: each stands once. The box
     /// follows the heads that are gone, and what was tried against a complaint is written
@@ -211,15 +217,14 @@ impl Store {
             match &event.what {
                 What::HeadGone { thing: Some(_) } | What::Undone { .. } => heads = true,
                 What::Tried(tried) => {
-                    let new = NewMendTry {
-                        symptom: tried.symptom,
-                        tried: tried.tried.clone(),
-                        said: tried.said.clone(),
-                        query: tried.query.clone(),
-                        helped: None,
-                        made_at: event.written.local(),
-                    };
-                    mends::insert_as(&mut tx, owner, uuid(event.id), &new).await?;
+                    let new = NewMendTry::of(tried, event.written.local());
+                    match mends::insert_as(&mut tx, owner, uuid(event.id), &new).await {
+                        // The line stands in the log even where no more tries are counted.
+                        Err(StoreError::Full(most)) => {
+                            tracing::warn!(most, "what was tried is in the log alone");
+                        }
+                        other => other?,
+                    }
                 }
                 _ => {}
             }
@@ -240,24 +245,9 @@ impl Store {
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
-        let mut new = HashSet::new();
-        for some in events.chunks(AT_ONCE) {
-            new.extend(insert(&mut tx, owner, some).await?);
-        }
-        // What stands of them was counted where it was lived.
-        let (all, _) = of_heads(&mut tx, owner).await?;
-        let gone = |s: &Standing<'_>| {
-            s.stands && matches!(s.event.what, What::HeadGone { thing: Some(_) })
-        };
-        let log = Log::of(&all);
-        let heads = log.all().iter().filter(|s| gone(s));
-        let heads = heads
-            .map(|s| uuid(s.event.id))
-            .filter(|id| new.contains(id));
-        let heads: Vec<Uuid> = heads.collect();
-        mark(&mut tx, owner, &heads, true).await?;
+        let new = take(&mut tx, owner, events).await?;
         tx.commit().await?;
-        Ok(new.len())
+        Ok(new)
     }
 
     /// Events of an owner from a day on, in no order.
@@ -267,7 +257,7 @@ impl Store {
     pub async fn events_from(&self, owner: OwnerId, from: Date) -> Result<Vec<Event>, StoreError> {
         let rows = sqlx::query_as!(
             Row,
-            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>"
+            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
                from log_events where owner_id = $1 and day >= $2"#,
             owner.0,
             from
@@ -284,29 +274,13 @@ impl Store {
     pub async fn events(&self, owner: OwnerId) -> Result<Vec<Event>, StoreError> {
         let rows = sqlx::query_as!(
             Row,
-            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>"
+            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
                from log_events where owner_id = $1 order by at_ms, device, seq, id"#,
             owner.0
         )
         .fetch_all(&self.pool)
         .await?;
         Ok(rows.into_iter().filter_map(Row::read).collect())
-    }
-
-    /// The days of an owner's log, the last first.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn logged_days(&self, owner: OwnerId) -> Result<Vec<LoggedDay>, StoreError> {
-        let days = sqlx::query_as!(
-            LoggedDay,
-            r#"select day, count(*) as "events!" from log_events
-               where owner_id = $1 group by day order by day desc"#,
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        Ok(days)
     }
 
     /// Writes a whole log anew, for the demo. The box is left as it is.
@@ -319,16 +293,7 @@ impl Store {
         sqlx::query!("delete from log_events where owner_id = $1", owner.0)
             .execute(&mut *tx)
             .await?;
-        for some in events.chunks(AT_ONCE) {
-            insert(&mut tx, owner, some).await?;
-        }
-        // What is told of a season long ago was counted when the box was.
-        sqlx::query!(
-            "update log_events set counted = true where owner_id = $1 and kind = 'head_gone'",
-            owner.0
-        )
-        .execute(&mut *tx)
-        .await?;
+        take(&mut tx, owner, events).await?;
         tx.commit().await?;
         Ok(())
     }

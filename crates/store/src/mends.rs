@@ -5,7 +5,7 @@ use uuid::Uuid;
 use yarrowfen_core::base::codes::Symptom;
 
 use crate::error::found;
-use crate::kept::{lock, owner_row};
+use crate::kept::lock;
 use crate::{MendTry, NewMendTry, OwnerId, Store, StoreError};
 
 /// Most tries of one owner.
@@ -61,23 +61,6 @@ pub(crate) async fn insert_as(
 }
 
 impl Store {
-    /// Writes down what is tried.
-    ///
-    /// # Errors
-    /// [`StoreError::Full`] when there are too many.
-    pub async fn save_mend_try(
-        &self,
-        owner: OwnerId,
-        new: &NewMendTry,
-    ) -> Result<Uuid, StoreError> {
-        let mut tx = self.pool.begin().await?;
-        owner_row(&mut tx, owner).await?;
-        lock(&mut tx, owner).await?;
-        let id = insert(&mut tx, owner, new).await?;
-        tx.commit().await?;
-        Ok(id)
-    }
-
     /// Writes all that an owner tried anew, for the demo.
     ///
     /// # Errors

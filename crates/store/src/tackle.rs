@@ -155,14 +155,12 @@ pub(crate) async fn add(
     Ok(ids)
 }
 
-/// Counts a thing of an owner up or down by what it is now, as a change of its own. False
-/// where it is not there, or where nothing is left to be counted down.
-pub(crate) async fn count_by(
+/// One thing of an owner; none where it is not there, or another's.
+async fn one(
     connection: &mut PgConnection,
     owner: OwnerId,
     id: Uuid,
-    by: i64,
-) -> Result<bool, StoreError> {
+) -> Result<Option<Owned>, StoreError> {
     let row = sqlx::query_as!(
         Row,
         r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
@@ -170,9 +168,20 @@ pub(crate) async fn count_by(
         id,
         owner.0
     )
-    .fetch_optional(&mut *connection)
+    .fetch_optional(connection)
     .await?;
-    let Some(mut owned) = row.and_then(Row::read) else {
+    Ok(row.and_then(Row::read))
+}
+
+/// Counts a thing of an owner, who is held, up or down by what it is now, as a change of its own. False
+/// where it is not there, or where nothing is left to be counted down.
+pub(crate) async fn count_by(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    id: Uuid,
+    by: i64,
+) -> Result<bool, StoreError> {
+    let Some(mut owned) = one(&mut *connection, owner, id).await? else {
         return Ok(false);
     };
     let Ok(count) = u32::try_from(i64::from(owned.item.count) + by) else {
@@ -267,16 +276,7 @@ impl Store {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
-        let row = sqlx::query_as!(
-            Row,
-            r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
-               from box_items where id = $1 and owner_id = $2"#,
-            id,
-            owner.0
-        )
-        .fetch_one(&mut *tx)
-        .await?;
-        let owned = row.read().ok_or(StoreError::NotFound)?;
+        let owned = one(&mut tx, owner, id).await?.ok_or(StoreError::NotFound)?;
         note(&mut tx, owner, change, &[id]).await?;
         let state = act(State {
             item: owned.item,

@@ -5,7 +5,7 @@ use uuid::Uuid;
 use yarrowfen_core::day::Event;
 
 use crate::kept::{insert as insert_kept, within_quota};
-use crate::logs::{AT_ONCE, insert as insert_events};
+use crate::logs::take as take_log;
 use crate::mends::insert as insert_mend;
 use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
@@ -83,9 +83,7 @@ impl Store {
         for new in mends {
             insert_mend(&mut tx, owner, new).await?;
         }
-        for some in log.chunks(AT_ONCE) {
-            insert_events(&mut tx, owner, some).await?;
-        }
+        take_log(&mut tx, owner, log).await?;
         within_quota(&mut tx, owner).await?;
         tx.commit().await?;
         Ok(change)

@@ -95,8 +95,6 @@ async fn an_event_stands_once_and_comes_back_as_it_was(pool: PgPool) {
             .unwrap(),
         []
     );
-    let days = store.logged_days(owner).await.unwrap();
-    assert_eq!((days.len(), days[0].events), (1, 2));
 }
 
 #[sqlx::test(migrations = "./migrations")]
@@ -184,4 +182,40 @@ async fn a_box_is_never_counted_below_nothing_and_not_up_again_for_what_it_never
         .await
         .unwrap();
     assert_eq!(left(&store, owner).await, 1);
+}
+
+/// A record of tries that is full, or an id that another's try has, holds up no line of the log.
+#[sqlx::test(migrations = "./migrations")]
+async fn a_full_record_of_tries_holds_up_no_line(pool: PgPool) {
+    let store = Store::over(pool.clone());
+    let (owner, other) = (account(&store, &pool).await, account(&store, &pool).await);
+    let tried = |id| {
+        event(
+            id,
+            What::Tried(Tried {
+                symptom: Symptom::NoHookUp,
+                tried: "eye_in_the_way:turn_eye".into(),
+                said: "eye across the hook".into(),
+                query: String::new(),
+            }),
+        )
+    };
+    store.save_events(other, &[tried(7)]).await.unwrap();
+    assert_eq!(
+        store
+            .save_events(owner, &[tried(7), event(8, What::HungUp)])
+            .await
+            .unwrap(),
+        2
+    );
+    assert_eq!(store.mend_tries(owner).await.unwrap().len(), 0);
+    let fill = "insert into mend_tries (id, owner_id, symptom, tried, said, query)
+                select gen_random_uuid(), $1, 'no_hook_up', 'a:b', 'x', '' from generate_series(1, 2000)";
+    sqlx::query(fill)
+        .bind(owner.0)
+        .execute(&pool)
+        .await
+        .unwrap();
+    assert_eq!(store.save_events(owner, &[tried(9)]).await.unwrap(), 1);
+    assert_eq!(store.events(owner).await.unwrap().len(), 3);
 }

@@ -3,16 +3,18 @@
 use std::path::PathBuf;
 use std::sync::Arc;
 
+use actix_web::web;
 use yarrowfen_core::Engine;
+use yarrowfen_core::day::{Log, spans};
+use yarrowfen_core::explore::ledger::{OwnSize, own_sizes};
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::{Store, StoreError};
+use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
 
 use crate::files::assets::Assets;
 use crate::live::boxes::Boxes;
+use crate::live::by_owner::ByOwner;
 use crate::live::imports::Running;
-use crate::live::own_sizes::OwnSizes;
-use crate::live::sink_tests::SinkTests;
 use crate::live::sounder::Sounder;
 
 /// What handlers work with.
@@ -33,9 +35,9 @@ pub struct App {
     /// Boxes held in memory.
     pub boxes: Arc<Boxes>,
     /// Sink tests held in memory.
-    pub sink_tests: Arc<SinkTests>,
+    pub sink_tests: Arc<ByOwner<Vec<Sink>>>,
     /// What logs say of sizes, held in memory.
-    pub own_sizes: Arc<OwnSizes>,
+    pub own_sizes: Arc<ByOwner<Vec<OwnSize>>>,
     /// The echo sounder.
     pub sounder: Arc<Sounder>,
     /// Files that are being taken in.
@@ -52,6 +54,31 @@ impl App {
             Some(account) => Ok(Some(self.boxes.of(&self.store, account).await?)),
             None => Ok(None),
         }
+    }
+
+    /// The sink tests of an owner.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn sinks_of(&self, owner: OwnerId) -> Result<Arc<Vec<Sink>>, StoreError> {
+        self.sink_tests.of(owner, self.store.sinks(owner)).await
+    }
+
+    /// Sizes that the log of an owner speaks for.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn sizes_of(&self, owner: OwnerId) -> Result<Arc<Vec<OwnSize>>, StoreError> {
+        let count = async {
+            let events = self.store.events(owner).await?;
+            // Some milliseconds for a season, a second for a million lines: off the event loop.
+            let counted = web::block(move || own_sizes(&spans(&Log::of(&events))));
+            Ok(counted.await.unwrap_or_else(|e| {
+                tracing::error!(error = %e, "cannot count a log");
+                Vec::new()
+            }))
+        };
+        self.own_sizes.of(owner, count).await
     }
 
     /// Over a chooser and a database; without the demo, cookies for any scheme.

@@ -97,7 +97,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/count/{id}/strike", web::post().to(count::strike))
             .route("/words", web::get().to(words::page))
             .route("/mend", web::get().to(mend::page))
-            .route("/mend/write", web::post().to(mend::write))
+            .route("/mend/write", web::post().to(day::try_down))
             .route("/mend/{id}/helped", web::post().to(mend::helped))
             .route("/today", web::get().to(day::page))
             .route("/today", web::post().to(day::tap))

@@ -83,6 +83,14 @@ pub struct TiedOnTold {
     pub leader_lb: f64,
 }
 
+impl TiedOnTold {
+    /// Number of the hook alone: `3/0`.
+    #[must_use]
+    pub fn hook_number(&self) -> &str {
+        self.hook.split(' ').next().unwrap_or_default()
+    }
+}
+
 /// A cause.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]

@@ -23,3 +23,10 @@ impl FieldError {
         }
     }
 }
+
+/// Several faults in one line: `depth_m: …; place: …`.
+#[must_use]
+pub fn in_a_line(faults: &[FieldError]) -> String {
+    let all: Vec<String> = faults.iter().map(ToString::to_string).collect();
+    all.join("; ")
+}

@@ -19,7 +19,7 @@ pub mod vocabulary;
 mod worked;
 
 pub use dimension::{Dimension, UnitSystem};
-pub use faults::FieldError;
+pub use faults::{FieldError, in_a_line};
 pub use ladder::{Ladder, Rung, neighbours, rungs};
 pub use print::{Printed, plain, printed};
 pub use quantities::{

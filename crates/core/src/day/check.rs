@@ -13,8 +13,8 @@ pub const MOST_NOTE: usize = 500;
 pub const MOST_REST_MIN: u16 = 240;
 /// Most rods that are told apart.
 pub const MOST_ROD: u8 = 9;
-/// Longest fish, cm.
-pub const MOST_CM: f64 = 250.0;
+/// How long a spot usually rests, minutes: 10 to 20 (common practice, no published source).
+pub const USUAL_REST_MIN: u16 = 15;
 /// Longest label, hook, question, and words of what was tried, characters.
 const MOST_LABEL: usize = 40;
 const MOST_QUESTION: usize = 4000;
@@ -26,7 +26,7 @@ const TIMES: std::ops::Range<i64> = 946_684_800_000..4_102_444_800_000;
 /// clock set to another zone.
 const MOST_DAYS_APART: i64 = 2;
 /// Most that a time of day is ahead of UTC, or behind it, minutes.
-const MOST_OFFSET: i16 = 14 * 60;
+pub const MOST_OFFSET: i16 = 14 * 60;
 
 /// Faults that are being found.
 struct Faults(Vec<FieldError>);

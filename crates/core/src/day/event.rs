@@ -11,7 +11,7 @@ use crate::base::codes::{
 };
 
 /// Date of a day as `2026-06-12` (published: ISO 8601-1, extended calendar date).
-mod iso {
+pub(super) mod iso {
     use serde::de::Error;
     use serde::{Deserialize, Deserializer, Serializer};
     use time::{Date, Month};
@@ -21,7 +21,8 @@ mod iso {
         to.collect_str(&format_args!("{year:04}-{:02}-{day:02}", u8::from(month)))
     }
 
-    fn read(text: &str) -> Option<Date> {
+    /// Reads a day as `2026-06-12`.
+    pub fn read(text: &str) -> Option<Date> {
         let mut parts = text.splitn(3, '-');
         let (year, month, day) = (parts.next()?, parts.next()?, parts.next()?);
         if (year.len(), month.len(), day.len()) != (4, 2, 2) {
@@ -89,6 +90,10 @@ impl<'de> Deserialize<'de> for EventId {
     }
 }
 
+/// Most that a clock may be wrong before it is set right, ms: more than any two places on
+/// earth differ in their time of day.
+const MOST_WRONG: i64 = 15 * 3_600_000;
+
 /// By which clock, and where, an event was written down.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 pub struct WrittenAt {
@@ -113,6 +118,17 @@ impl WrittenAt {
         let utc = OffsetDateTime::from_unix_timestamp_nanos(i128::from(self.at) * 1_000_000);
         let offset = UtcOffset::from_whole_seconds(i32::from(self.offset) * 60);
         Some(utc.ok()?.to_offset(offset.ok()?))
+    }
+
+    /// The same where the device's clock is so wrong that no place on earth has its time: set
+    /// right by so many milliseconds. Any other clock is left to its owner.
+    #[must_use]
+    pub fn set_right(self, ms: i64) -> Self {
+        if ms.abs() > MOST_WRONG {
+            self.shifted(ms)
+        } else {
+            self
+        }
     }
 
     /// The same by a clock that is ahead by so many milliseconds; the day moves along.

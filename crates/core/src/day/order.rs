@@ -1,5 +1,7 @@
 //! The order in which events stand, wherever they came from, and which of them do.
 
+use time::Date;
+
 use rustc_hash::{FxHashMap, FxHashSet};
 
 use super::event::{Event, EventId, FishTold, What};
@@ -46,6 +48,13 @@ impl<'e> Log<'e> {
         Self {
             all: all.into_iter().map(standing).collect(),
         }
+    }
+
+    /// The same of one day.
+    #[must_use]
+    pub fn of_day(&self, day: Option<Date>) -> Self {
+        let there = |s: &&Standing<'_>| Some(s.event.written.day) == day;
+        Self::of(self.all.iter().filter(there).map(|s| s.event))
     }
 
     /// Every event in its order, those that do not stand too.

@@ -1,11 +1,11 @@
 //! What goes wrong: complaints looked at on the rig in hand, and put in words.
 
-use crate::answer::mend::{MendAnswer, MendCause, TogetherTold};
-use crate::base::codes::{Cause, Remedy};
+use crate::answer::mend::{MendAnswer, MendCause, TiedOnTold, TogetherTold};
+use crate::base::codes::{Cause, Remedy, Rig};
 use crate::choose::{Chooser, Options};
 use crate::explore::mend::{self, Complaint, Doing};
 use crate::own_box::Item;
-use crate::question::MendRequest;
+use crate::question::{MendRequest, PickRequest};
 use crate::say;
 
 /// A thing of a box that mends a cause.
@@ -80,5 +80,12 @@ pub fn from_box(
             })
         };
         answer.causes.iter().filter_map(own).collect()
+    })
+}
+
+/// What is tied on by a question, and with which rig.
+pub fn in_hand(chooser: &Chooser, question: &PickRequest, options: Options) -> (Rig, TiedOnTold) {
+    mend::tied_on(chooser, question, options, |t| {
+        (t.d.on.rig.code, say::tied_on(t))
     })
 }

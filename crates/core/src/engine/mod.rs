@@ -7,7 +7,7 @@ mod mend;
 
 use std::borrow::Cow;
 
-use crate::answer::mend::{MendAnswer, TogetherTold};
+use crate::answer::mend::{MendAnswer, TiedOnTold, TogetherTold};
 use crate::answer::reasons::Reasons;
 use crate::answer::{Answer, Gaps, OwnAnswer};
 use crate::base::Mass;
@@ -232,6 +232,13 @@ impl Engine {
         found: (&MendAnswer, &[&Item]),
     ) -> Vec<OwnDoing> {
         mend::from_box(&self.chooser, request, options, found)
+    }
+
+    /// What is tied on by a question, with its measures, and with which rig: the head in hand,
+    /// or what is advised.
+    #[must_use]
+    pub fn in_hand(&self, question: &PickRequest, options: Options) -> (Rig, TiedOnTold) {
+        mend::in_hand(&self.chooser, question, options)
     }
 
     /// A question with a thing of a box tied on.

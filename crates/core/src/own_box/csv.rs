@@ -240,7 +240,7 @@ fn is_formula(text: &str) -> bool {
         .starts_with(['=', '+', '-', '@', '\t', '\r'])
 }
 
-/// Takes off the apostrophe that [`armed`] put there.
+/// Takes off the apostrophe that [`armed()`] put there.
 fn disarmed(text: &str) -> &str {
     match text.strip_prefix('\'') {
         Some(rest) if is_formula(rest) => rest,
@@ -248,8 +248,10 @@ fn disarmed(text: &str) -> &str {
     }
 }
 
-/// Makes a text harmless in a spreadsheet.
-fn armed(text: &str) -> Cow<'_, str> {
+/// Makes a text harmless in a spreadsheet: an apostrophe before what it would take for a
+/// formula.
+#[must_use]
+pub fn armed(text: &str) -> Cow<'_, str> {
     if is_formula(text) {
         Cow::Owned(format!("'{text}"))
     } else {

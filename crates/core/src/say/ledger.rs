@@ -3,10 +3,8 @@
 use crate::answer::Text;
 use crate::base::text::{Arg, day_sentences as say};
 use crate::base::{UnitSystem, plain};
-use crate::explore::ledger::{Comparison, Counted, Factor, Fed, OwnSize, Review};
+use crate::explore::ledger::{Comparison, Counted, FEW_HOURS, Factor, Fed, OwnSize, Review};
 
-/// Hours of a level under which its rate is said to tell nothing.
-const FEW_HOURS: f64 = 3.0;
 /// Bites under which nothing is said of where they come.
 const FEW_BITES: u32 = 10;
 /// Share of bites on the fall and the first rest from which they come early.

@@ -191,7 +191,7 @@ fn cause(t: &TiedOn<'_>, asked: &PickRequest, found: CauseFound) -> MendCause {
 }
 
 /// What is tied on, by its measures.
-fn tied_on(t: &TiedOn<'_>) -> TiedOnTold {
+pub fn tied_on(t: &TiedOn<'_>) -> TiedOnTold {
     let (on, units) = (t.d.on, t.d.on.options.units);
     let across = t.body.sphere_diameter.get::<millimeter>();
     let label = weight_label(grams(t.mass));

@@ -32,7 +32,7 @@ pub use head::{eye, head, post, shape, shut_out, tie_and_keeper};
 pub use hook::hook;
 pub use judged::{fits, judged};
 pub use line::line;
-pub use mend::{mend, together};
+pub use mend::{mend, tied_on, together};
 pub use own_box::own;
 pub use rank::{why, why_best, why_not};
 pub use rule::{coded, disputed_weight, rule, rules, switch};

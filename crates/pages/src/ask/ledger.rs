@@ -3,7 +3,7 @@
 use time::{Date, Duration};
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::{Counted, Factor, Species};
-use yarrowfen_core::explore::ledger::Asked;
+use yarrowfen_core::explore::ledger::{Asked, DEPTH_BANDS};
 
 /// The days that can be looked at.
 pub const OVER: &[(&str, &str)] = &[
@@ -11,16 +11,6 @@ pub const OVER: &[(&str, &str)] = &[
     ("year", "this year"),
     ("quarter", "the last 90 days"),
     ("month", "the last 30 days"),
-];
-
-/// Depths that can be looked at: their ends in m.
-pub const DEPTHS: &[(&str, Option<(f64, f64)>)] = &[
-    ("", None),
-    ("to_2", Some((0.0, 2.0))),
-    ("2_to_4", Some((2.0, 4.0))),
-    ("4_to_6", Some((4.0, 6.0))),
-    ("6_to_9", Some((6.0, 9.0))),
-    ("from_9", Some((9.0, f64::MAX))),
 ];
 
 /// What is looked at, as it came.
@@ -36,7 +26,7 @@ pub struct LedgerForm {
     pub count: String,
     /// By what.
     pub by: String,
-    /// Over which depths.
+    /// Over which depths: the place of a band among those of core; empty is all.
     pub depth: String,
 }
 
@@ -91,12 +81,12 @@ impl LedgerForm {
             "month" => back(30),
             _ => None,
         };
-        let depth = DEPTHS.iter().find(|d| d.0 == self.depth);
+        let band = self.depth.parse::<usize>().ok();
         Asked {
             days: (from, None),
             place: Some(self.at.clone()).filter(|p| !p.is_empty()),
             species: Species::from_code(&self.fish),
-            depth: depth.and_then(|d| d.1),
+            depth: band.and_then(|at| DEPTH_BANDS.get(at).copied()),
             counted: Counted::from_code(&self.count).unwrap_or(Counted::Bites),
             by: Factor::from_code(&self.by).unwrap_or(Factor::Weight),
             units,

@@ -201,9 +201,8 @@ impl MendForm {
         if self.weightless() {
             let without = self.pick.without("head.");
             if let Ok(question) = without.asked(engine) {
-                let asked = self.asked(question, Symptom::NoHookUp);
-                let label = engine.mend(&asked, self.pick.options()).tied_on.label;
-                self.pick.set("head_weight", &label);
+                let (_, told) = engine.in_hand(&question, self.pick.options());
+                self.pick.set("head_weight", &told.label);
             }
         }
         let mut faults = Vec::new();

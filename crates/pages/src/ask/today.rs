@@ -1,12 +1,11 @@
 //! What a tap on the day's page writes down.
 
-use yarrowfen_core::base::codes::{Code, Outcome, Phase, Species, Symptom, Throat, TieWhy};
+use yarrowfen_core::base::codes::{Code, Outcome, Phase, Species, Throat, TieWhy};
 use yarrowfen_core::base::{UnitSystem, limits};
 use yarrowfen_core::day::{
     Bite, DayState, Event, EventId, FishTold, Log, Rest, Stop, Tied, What, WrittenAt, checked,
     day_at,
 };
-use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use super::PickForm;
@@ -87,7 +86,9 @@ fn fault(field: &str, message: &str) -> Fault {
 
 /// What was tapped, by the button's value.
 fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, Fault> {
-    let state = DayState::of(day.log);
+    let date = day_at(day.log, day.stamp.at, day.stamp.offset);
+    let of_day = day.log.of_day(date);
+    let state = DayState::of(&of_day);
     let act = sent.field("do");
     if let Some(outcome) = Outcome::from_code(act) {
         let phase = sent.code::<Phase>("phase")?;
@@ -140,16 +141,15 @@ fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, F
 /// # Errors
 /// Every fault by its field; nothing is written down then.
 pub fn events(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<Event>, Fault> {
-    stamped(whats(engine, sent, day)?, day)
+    stamped(whats(engine, sent, day)?, day.log, day.stamp)
 }
 
-/// Events of what happened, by a tap's stamp.
+/// Events of what happened, by a tap's stamp, after what a log holds.
 ///
 /// # Errors
 /// Every fault by its field.
-pub fn stamped(whats: Vec<What>, day: &Day<'_>) -> Result<Vec<Event>, Fault> {
-    let s = day.stamp;
-    let date = day_at(day.log, s.at, s.offset);
+pub fn stamped(whats: Vec<What>, log: &Log<'_>, s: Stamp) -> Result<Vec<Event>, Fault> {
+    let date = day_at(log, s.at, s.offset);
     let date = date.ok_or_else(|| fault("at", "the clock of this device shows no such time"))?;
     let event = |(n, what): (u32, What)| {
         checked(Event {
@@ -221,24 +221,16 @@ pub fn tied_by(
         Some(own) => engine.tied_with(asked, &own.item),
         None => asked.clone(),
     };
-    let complaint = MendRequest {
-        symptom: Symptom::NoHookUp,
-        phase: None,
-        question: asked,
-        found: Default::default(),
-    };
-    let told = engine.mend(&complaint, form.options());
-    let on = told.tied_on;
-    let asked = complaint.question;
+    let (rig, on) = engine.in_hand(&asked, form.options());
     Tied {
         rod: 1,
-        rig: told.rig,
+        rig,
         shape: on.shape,
         g: on.g,
-        label: on.label.into(),
+        label: on.label.to_string(),
         form: asked.bait.form,
         length_mm: asked.bait.length_mm,
-        hook: on.hook.split(' ').next().unwrap_or_default().to_owned(),
+        hook: on.hook_number().to_owned(),
         thing: own.map(|o| EventId(o.id.as_u128())),
         why: None,
         question: PickForm::from_request(&asked, form.options()).query(),

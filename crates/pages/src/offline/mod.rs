@@ -12,10 +12,10 @@ use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use yarrowfen_core::Engine;
-use yarrowfen_core::day::{Event, EventId, Tried, What};
+use yarrowfen_core::day::{Event, EventId, What};
 use yarrowfen_rows::{MendTry, NewMendTry};
 
-use crate::ask::today::{Day, Stamp, stamped};
+use crate::ask::today::Stamp;
 use crate::page::{self, Held, MendHeld, TodayHeld};
 use crate::reply::{Part, Reply, Shown};
 
@@ -52,6 +52,16 @@ struct Asked {
     /// Which of it was not.
     #[serde(default)]
     unsent: Vec<EventId>,
+}
+
+impl Asked {
+    fn part(&self) -> Part {
+        if self.part {
+            Part::Changed
+        } else {
+            Part::Whole
+        }
+    }
 }
 
 /// A form of the day's page, or what Mend writes down.
@@ -181,11 +191,14 @@ fn today_held<'h>(l: &'h Loaded, asked: &'h Asked) -> TodayHeld<'h> {
 fn tries(l: &Loaded, asked: &Asked) -> Vec<MendTry> {
     let unsent = asked.events.iter().filter(|e| asked.unsent.contains(&e.id));
     let own = unsent.filter_map(|e| match &e.what {
-        What::Tried(tried) => Some(MendTry {
-            id: uuid::Uuid::from_u128(e.id.0),
-            new: new_try(tried),
-            made_at: e.written.local()?,
-        }),
+        What::Tried(tried) => {
+            let made_at = e.written.local()?;
+            Some(MendTry {
+                id: uuid::Uuid::from_u128(e.id.0),
+                new: NewMendTry::of(tried, Some(made_at)),
+                made_at,
+            })
+        }
         _ => None,
     });
     let mut all: Vec<MendTry> = own.collect();
@@ -194,27 +207,10 @@ fn tries(l: &Loaded, asked: &Asked) -> Vec<MendTry> {
     all
 }
 
-/// Something tried, as it is kept.
-#[must_use]
-pub fn new_try(tried: &Tried) -> NewMendTry {
-    NewMendTry {
-        symptom: tried.symptom,
-        tried: tried.tried.clone(),
-        said: tried.said.clone(),
-        query: tried.query.clone(),
-        helped: None,
-        made_at: None,
-    }
-}
-
 /// A page by its address; nothing for one that is not made here.
 fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
     let (reader, query) = (&l.reader, asked.query.as_str());
-    let part = if asked.part {
-        Part::Changed
-    } else {
-        Part::Whole
-    };
+    let part = asked.part();
     let things = l.things.as_ref();
     Some(match asked.path.as_str() {
         "/" => {
@@ -260,11 +256,7 @@ fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Show
         device: sent.device,
         seq: sent.seq,
     };
-    let part = if asked.part {
-        Part::Changed
-    } else {
-        Part::Whole
-    };
+    let part = asked.part();
     let held = today_held(l, asked);
     match asked.path.as_str() {
         "/today" => Some(
@@ -274,35 +266,11 @@ fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Show
             },
         ),
         "/mend/write" => {
-            let field = |name: &str| {
-                let found = pairs.iter().find(|p| p.0 == name);
-                found.map_or("", |p| p.1.as_str())
-            };
-            let query = field("query");
-            let new = page::to_write(engine, &l.reader, query, field("tried"))?;
-            let log = yarrowfen_core::day::Log::of(held.events);
-            let day = Day {
-                log: &log,
-                things: held.things,
-                options: l.reader.options,
-                stamp,
-            };
-            let keep = stamped(vec![What::Tried(tried(new))], &day).ok()?;
-            let to = format!("/mend?{query}&{}", page::WRITTEN);
+            let by = (held.events, stamp);
+            let (to, keep) = page::mend_tapped(engine, &l.reader, &pairs, by)?;
             Some((Ok(Reply::see_other(&to)), keep))
         }
         _ => None,
-    }
-}
-
-/// Something tried, as it stands in the log.
-#[must_use]
-pub fn tried(new: NewMendTry) -> Tried {
-    Tried {
-        symptom: new.symptom,
-        tried: new.tried,
-        said: new.said,
-        query: new.query,
     }
 }
 

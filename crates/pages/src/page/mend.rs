@@ -6,12 +6,14 @@ use time::OffsetDateTime;
 use yarrowfen_core::answer::mend::MendAnswer;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::BoxList;
+use yarrowfen_core::day::{Event, Log, Tried, What};
 use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, PickRequest};
 use yarrowfen_rows::{MendTry, NewMendTry};
 
 use crate::ask::PickForm;
 use crate::ask::mend::{MendForm, checked, tried};
+use crate::ask::today::{Sent, Stamp, stamped};
 use crate::held::HeldBox;
 use crate::reader::Reader;
 use crate::reply::{Part, Reply, Shown, status};
@@ -28,7 +30,7 @@ pub struct MendHeld<'h> {
 }
 
 /// What a query has behind it where something was just written down.
-pub const WRITTEN: &str = "written=yes";
+const WRITTEN: &str = "written=yes";
 
 /// Most that is asked about at once, and most things that are offered to be tied on.
 const MOST_ASKED: usize = 3;
@@ -172,10 +174,7 @@ fn waits(one: &MendTry) -> Waiting {
 
 /// What the form under “Write it down” keeps: the changes of a complaint, said as the
 /// program says them.
-///
-/// # Errors
-/// Nothing, where there is nothing that can be kept.
-pub fn to_write(engine: &Engine, reader: &Reader, query: &str, chosen: &str) -> Option<NewMendTry> {
+fn to_write(engine: &Engine, reader: &Reader, query: &str, chosen: &str) -> Option<Tried> {
     let mut form = MendForm::from_query(query, reader.options);
     let asked = form.read(engine).ok()?;
     let answer = engine.mend(&asked, form.pick.options());
@@ -186,13 +185,28 @@ pub fn to_write(engine: &Engine, reader: &Reader, query: &str, chosen: &str) -> 
         changes.find(|c| c.code == t.1).map(|c| c.text.to_string())
     };
     let words: Vec<String> = all.iter().filter_map(said).collect();
-    let new = NewMendTry {
+    let new = Tried {
         symptom: asked.symptom,
         tried: crate::ask::mend::written(&all),
         said: words.join("; "),
         query: form.query(),
-        helped: None,
-        made_at: None,
     };
-    checked(new).ok()
+    checked(NewMendTry::of(&new, None)).ok()?;
+    Some(new)
+}
+
+/// Takes the form under “Write it down”: what it keeps in the day's log, and where it leads.
+/// None where there is nothing that can be kept.
+#[must_use]
+pub fn mend_tapped(
+    engine: &Engine,
+    reader: &Reader,
+    form: &[(String, String)],
+    (events, stamp): (&[Event], Stamp),
+) -> Option<(String, Vec<Event>)> {
+    let sent = Sent(form);
+    let query = sent.field("query");
+    let new = to_write(engine, reader, query, sent.field("tried"))?;
+    let keep = stamped(vec![What::Tried(new)], &Log::of(events), stamp).ok()?;
+    Some((format!("/mend?{query}&{WRITTEN}"), keep))
 }

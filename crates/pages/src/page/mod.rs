@@ -22,12 +22,12 @@ pub use count::{Typed, count};
 pub use gaps::{Situations, gaps};
 pub use kept::{KeptList, compare, keep_again, kept, kept_one, kept_shared};
 pub use ledger::ledger;
-pub use mend::{MendHeld, WRITTEN, mend, to_write};
+pub use mend::{MendHeld, mend, mend_tapped};
 pub use photo::{photo, photo_frame, with_measure};
 pub use pick::{Held, answered, at_water, card, how, pick};
 pub use tackle::{
     box_again, box_list, box_row, import_choose, import_headings, import_preview, import_progress,
 };
-pub use today::{MOST_WRONG_MS, Tapped, TodayHeld, tapped, today, today_from};
+pub use today::{Tapped, TodayHeld, tapped, today, today_from};
 pub use waters::{WatersList, waters};
 pub use words::words;

@@ -2,7 +2,7 @@
 
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::explore::card::Axis;
-use yarrowfen_core::explore::ledger::OwnSize;
+use yarrowfen_core::explore::ledger::{OwnSize, own_size};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 use yarrowfen_rows::{Sink, Water};
 
@@ -60,23 +60,13 @@ pub fn at_water(query: &str, options: Options, waters: &[Water]) -> Option<Strin
     Some(asked.query())
 }
 
-/// What the log says of the size that is advised: none for a head that is in hand already.
-fn own_size(
-    (request, answer): (&PickRequest, &Answer),
-    form: &PickForm,
-    sizes: &[OwnSize],
-) -> Option<OwnSizeView> {
-    let what = (answer.rig, request.bait.form, request.species);
-    let g = answer.weight.g;
-    let own = sizes.iter().find(|s| s.speaks_of(what, g))?;
-    if request.head.is_some() {
-        return None;
-    }
-    let (label, next) = own.next(g, form.ladder)?;
+/// What the log says of the size that is advised.
+fn own_size_view(own: &OwnSize, answer: &Answer, form: &PickForm) -> Option<OwnSizeView> {
+    let (label, next) = own.next(answer.weight.g, form.ladder)?;
     let rig = answer.rig.code();
     Some(OwnSizeView {
         text: yarrowfen_core::say::ledger::own_size(own, form.units).into(),
-        lighter: next < g,
+        lighter: next < answer.weight.g,
         label,
         href: format!(
             "/?{}",
@@ -122,8 +112,10 @@ pub fn pick(engine: &Engine, reader: &Reader, query: &str, held: Held<'_>, part:
     let question = form.query();
     let here = format!("/?{question}");
     let frame = frame("pick", reader, (&form, &question), here.clone());
-    let size = outcome.as_ref().ok();
-    let size = size.and_then(|(request, answer)| own_size((request, answer), &form, held.sizes));
+    let size = outcome.as_ref().ok().and_then(|(request, answer)| {
+        let own = own_size(held.sizes, request, answer)?;
+        own_size_view(own, answer, &form)
+    });
     let mut page = PickPage::new(frame, &form, outcome, None).with_own(own, waters);
     page.own_size = size;
     if let Some(view) = &mut page.view {

@@ -91,11 +91,7 @@ fn shown(
     let log = Log::of(held.events);
     let (at, offset) = held.now;
     let day = day_at(&log, at, offset);
-    let of_day = log
-        .all()
-        .iter()
-        .filter(|s| Some(s.event.written.day) == day);
-    let of_day = Log::of(of_day.map(|s| s.event));
+    let of_day = log.of_day(day);
     let form = PickForm::from_query(question, reader.options).with_views(&reader.views);
     let asked = form.asked(engine);
     let form = match &asked {
@@ -135,10 +131,6 @@ fn gone_unknown(log: &Log<'_>, unsent: &[EventId]) -> BTreeMap<EventId, i64> {
     }
     gone
 }
-
-/// Most that a device's clock may be wrong before it is set right by the server's, ms: more
-/// than any two places on earth differ in their time of day.
-pub const MOST_WRONG_MS: i64 = 15 * 3_600_000;
 
 /// The earliest day whose events this page wants: the one that may still go on, and what a
 /// clock in another zone makes of it.

@@ -88,20 +88,22 @@ impl Control {
         self.of(all)
     }
 
-    /// The same of the angler's own names, which are their own codes, after one that is none of
+    /// The same of codes and words that are made where it is shown, after one that is none of
     /// them.
     #[must_use]
-    pub fn of_names(self, none: &'static str, names: impl IntoIterator<Item = String>) -> Self {
-        let mut all = vec![Choice {
-            code: Cow::Borrowed(""),
-            label: Cow::Borrowed(none),
-            chosen: self.typed.is_empty(),
-        }];
-        all.extend(names.into_iter().map(|name| Choice {
-            chosen: name == self.typed,
-            label: Cow::Owned(name.clone()),
-            code: Cow::Owned(name),
-        }));
+    pub fn of_names(
+        self,
+        none: &'static str,
+        all: impl IntoIterator<Item = (String, String)>,
+    ) -> Self {
+        let none = (String::new(), none.to_owned());
+        let all = std::iter::once(none).chain(all);
+        let all = all.map(|(code, label)| Choice {
+            chosen: code == self.typed,
+            label: Cow::Owned(label),
+            code: Cow::Owned(code),
+        });
+        let all = all.collect();
         self.of(all)
     }
 

@@ -7,14 +7,16 @@ use yarrowfen_core::base::codes::{Code, Phase, Species};
 use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::day::Span;
-use yarrowfen_core::explore::ledger::{Asked, Counted, Factor, Lost, Review};
+use yarrowfen_core::explore::ledger::{
+    Asked, Band, Comparison, Counted, DEPTH_BANDS, FEW_HOURS, Factor, Lost, Review,
+};
 use yarrowfen_core::say::ledger as say;
 use yarrowfen_core::statistics::rates::{Count, Span as Interval};
 
 use super::Frame;
 use super::control::Control;
 use super::shell::{Changing, Round};
-use crate::ask::ledger::{DEPTHS, LedgerForm, OVER};
+use crate::ask::ledger::{LedgerForm, OVER};
 use crate::reader::Reader;
 
 /// A rate on its line, in hundredths of the width.
@@ -239,16 +241,11 @@ fn controls(form: &LedgerForm, spans: &[Span<'_>], units: UnitSystem) -> Vec<Con
     let any_fish = std::iter::once(("", "all fish"));
     let places: BTreeSet<&str> = spans.iter().map(|s| s.stop.place.as_str()).collect();
     let places = places.into_iter().map(str::to_owned);
-    let depth = |m: f64| Dimension::Distance.print(m, units);
-    let depths = DEPTHS.iter().map(|(code, ends)| {
-        let label = match ends {
-            None => "any depth".to_owned(),
-            Some((0.0, to)) => format!("under {}", depth(*to)),
-            Some((from, to)) if *to > 1e3 => format!("over {}", depth(*from)),
-            Some((from, to)) => format!("{} to {}", depth(*from), depth(*to)),
-        };
-        (*code, label.into())
-    });
+    let band = |(at, b): (usize, &Band)| {
+        let name = b.name(Dimension::Distance, units);
+        (at.to_string(), name.into_owned())
+    };
+    let bands = DEPTH_BANDS.iter().enumerate().map(band);
     vec![
         coded(
             "over",
@@ -257,7 +254,7 @@ fn controls(form: &LedgerForm, spans: &[Span<'_>], units: UnitSystem) -> Vec<Con
             &mut OVER.iter().copied(),
         ),
         Control::new("at", "At which water", form.at.clone(), (2, 24))
-            .of_names("all waters", places),
+            .of_names("all waters", places.map(|p| (p.clone(), p))),
         coded(
             "fish",
             "For which fish",
@@ -276,7 +273,8 @@ fn controls(form: &LedgerForm, spans: &[Span<'_>], units: UnitSystem) -> Vec<Con
             &form.by,
             &mut Factor::words().iter().copied(),
         ),
-        Control::new("depth", "Over which depths", form.depth.clone(), (2, 24)).of_choices(depths),
+        Control::new("depth", "Over which depths", form.depth.clone(), (2, 24))
+            .of_names("any depth", bands),
     ]
 }
 
@@ -287,13 +285,10 @@ fn step(most: f64) -> f64 {
     found.unwrap_or(100.0)
 }
 
-/// Hours under which a rate is drawn thin.
-const THIN: f64 = 3.0;
-
 fn rates(all: impl Iterator<Item = (String, String, Count, Interval, f64)>) -> Rates {
     let all: Vec<_> = all.collect();
     // What was hardly fished does not stretch the scale for the rest.
-    let full = |hours: f64| hours >= THIN;
+    let full = |hours: f64| hours >= FEW_HOURS;
     let sure = all.iter().filter(|l| full(l.2.hours)).map(|l| l.3.most);
     let most = sure.fold(0.0, f64::max);
     let most = if most > 0.0 {
@@ -345,7 +340,7 @@ fn bars(phases: &[(Phase, u32)], tallest: u32) -> Vec<Bar> {
     phases.iter().zip(names).map(bar).collect()
 }
 
-fn counting(c: &yarrowfen_core::explore::ledger::Comparison) -> Counting {
+fn counting(c: &Comparison) -> Counting {
     let count = |c: Count| format!("{} in {} h", c.n, plain(c.hours, 1));
     let number = |v: f64| match v.is_finite() {
         true => plain(v, 2),

@@ -5,7 +5,8 @@ use time::format_description::well_known::Rfc3339;
 use time::{Date, OffsetDateTime};
 use yarrowfen_core::FieldError;
 use yarrowfen_core::base::codes::Outcome;
-use yarrowfen_core::day::{Event, EventId, Log, What, WrittenAt, checked};
+use yarrowfen_core::base::in_a_line;
+use yarrowfen_core::day::{Event, EventId, Log, What, WrittenAt, checked, read_day};
 
 /// Most lines of a file.
 pub const MOST_LINES: usize = 200_000;
@@ -70,7 +71,7 @@ pub fn read(bytes: &[u8]) -> Result<Vec<Event>, Vec<FieldError>> {
     };
     let (mut events, mut faults) = (Vec::with_capacity(lines.len()), Vec::new());
     for (n, line) in (1..).zip(lines) {
-        match line.and_then(|event| checked(event).map_err(told)) {
+        match line.and_then(|event| checked(event).map_err(|faults| in_a_line(&faults))) {
             Ok(event) => events.push(event),
             Err(what) => faults.push(FieldError::new(format!("line {n}"), what)),
         }
@@ -84,11 +85,6 @@ pub fn read(bytes: &[u8]) -> Result<Vec<Event>, Vec<FieldError>> {
         faults.push(FieldError::new("", format!("and {more} more lines")));
     }
     Err(faults)
-}
-
-fn told(faults: Vec<FieldError>) -> String {
-    let one = |f: &FieldError| format!("{}: {}", f.field, f.message);
-    faults.iter().map(one).collect::<Vec<_>>().join("; ")
 }
 
 /// A line, or what is wrong with it.
@@ -158,23 +154,17 @@ fn of_row(row: &csv::StringRecord) -> Line {
     let number = |at: usize| format!("{}: this is no whole number", COLUMNS[at]);
     let at = OffsetDateTime::parse(cell(2), &Rfc3339)
         .map_err(|_| "at: give a time such as 2026-06-12T05:31:00Z")?;
-    let day = format!("\"{}\"", cell(1).replace('"', ""));
     Ok(Event {
         id: id(0)?,
         written: WrittenAt {
             at: i64::try_from(at.unix_timestamp_nanos() / 1_000_000).map_err(|_| number(2))?,
-            day: day_of(&day)?,
+            day: read_day(cell(1)).ok_or("day: a day is written as 2026-06-12")?,
             offset: cell(3).parse().map_err(|_| number(3))?,
             device: id(4)?,
             seq: cell(5).parse().map_err(|_| number(5))?,
         },
         what: serde_json::from_str(cell(6)).map_err(|e| format!("what: {e}"))?,
     })
-}
-
-fn day_of(text: &str) -> Result<Date, String> {
-    let format = time::macros::format_description!("\"[year]-[month]-[day]\"");
-    Date::parse(text, &format).map_err(|_| "day: a day is written as 2026-06-12".to_owned())
 }
 
 /// The days of a log as a calendar: each a stay from its first line to its last, with where it

@@ -3,15 +3,16 @@
 
 use time::Date;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::base::codes::{Outcome, Phase};
+use yarrowfen_core::base::codes::{Feeding, Outcome, Phase, Throat};
 use yarrowfen_core::base::{plain, round};
-use yarrowfen_core::day::{Event, Log, Span, spans};
+use yarrowfen_core::day::{Event, Log, Seen, Span, spans};
 use yarrowfen_core::explore::ledger::wanted;
+use yarrowfen_core::own_box::csv::armed;
 use yarrowfen_pages::ask::ledger::LedgerForm;
 
 use super::log_file::time_of;
 
-const COLUMNS: [&str; 22] = [
+const COLUMNS: [&str; 24] = [
     "day",
     "place",
     "stop_begun",
@@ -34,6 +35,8 @@ const COLUMNS: [&str; 22] = [
     "fish",
     "hung_up",
     "heads_gone",
+    "fed_up",
+    "fed_down",
 ];
 
 /// Writes the spans that a look at a log counts.
@@ -56,24 +59,20 @@ pub fn write(events: &[Event], query: &str, today: Date) -> Result<String, csv::
     Ok(String::from_utf8_lossy(&bytes).into_owned())
 }
 
-/// A text that a spreadsheet takes for no formula.
-fn harmless(text: &str) -> String {
-    match text.starts_with(['=', '+', '-', '@', '\t', '\r']) {
-        true => format!("'{text}"),
-        false => text.to_owned(),
-    }
-}
-
 fn row(s: &Span<'_>) -> Vec<String> {
     let fish = s
         .bites
         .iter()
         .filter(|b| b.outcome == Outcome::Fish)
         .count();
+    let fed = |way: Feeding| {
+        let of = |b: &&Seen| b.throat.and_then(Throat::feeding) == Some(way);
+        s.bites.iter().filter(of).count().to_string()
+    };
     let (stop, tied) = (s.stop, s.tied);
     let mut row = vec![
         s.day.to_string(),
-        harmless(&stop.place),
+        armed(&stop.place).into_owned(),
         time_of(s.stop_at),
         plain(stop.depth_m, 3),
         stop.bottom.code().to_owned(),
@@ -84,7 +83,7 @@ fn row(s: &Span<'_>) -> Vec<String> {
         tied.rig.code().to_owned(),
         tied.shape.code().to_owned(),
         plain(tied.g, 4),
-        harmless(&tied.label),
+        armed(&tied.label).into_owned(),
         tied.form.code().to_owned(),
         plain(tied.length_mm, 2),
         time_of(s.from),
@@ -94,6 +93,8 @@ fn row(s: &Span<'_>) -> Vec<String> {
         fish.to_string(),
         s.hung.to_string(),
         s.gone.to_string(),
+        fed(Feeding::Up),
+        fed(Feeding::Down),
     ];
     row.extend(Phase::ALL.iter().map(|p| {
         let n = s.bites.iter().filter(|b| b.phase == Some(*p)).count();

@@ -2,7 +2,6 @@
 //! in, the sounder.
 
 pub mod boxes;
+pub mod by_owner;
 pub mod imports;
-pub mod own_sizes;
-pub mod sink_tests;
 pub mod sounder;

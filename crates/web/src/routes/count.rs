@@ -33,7 +33,7 @@ async fn sinks(
     reader: &Reader,
 ) -> Result<std::sync::Arc<Vec<yarrowfen_store::Sink>>, PageError> {
     match &reader.account {
-        Some(account) => Ok(app.sink_tests.of(&app.store, account.owner).await?),
+        Some(account) => Ok(app.sinks_of(account.owner).await?),
         None => Ok(Default::default()),
     }
 }

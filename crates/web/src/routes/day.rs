@@ -4,18 +4,19 @@ use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use subtle::ConstantTimeEq;
 use time::OffsetDateTime;
 use uuid::Uuid;
-use yarrowfen_core::day::{Event, EventId, Log, What, checked};
-use yarrowfen_pages::ask::today::{Day, Stamp, stamped};
+use yarrowfen_core::base::in_a_line;
+use yarrowfen_core::day::{Event, EventId, MOST_OFFSET, checked};
+use yarrowfen_pages::ask::today::Stamp;
 use yarrowfen_pages::held::HeldBox;
-use yarrowfen_pages::page::{self, MOST_WRONG_MS, TodayHeld, today_from};
+use yarrowfen_pages::page::{self, TodayHeld, today_from};
 use yarrowfen_pages::reader::Reader;
+use yarrowfen_pages::reply::Part;
 
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, HtmxPart, Pairs, Visitor};
+use crate::reader::{Checked, HtmxPart, Pairs, Visitor, check_token};
 use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The cookie by which a page tells what its time of day is ahead of UTC, minutes.
@@ -27,11 +28,11 @@ fn clock(http: &HttpRequest) -> (i64, i16) {
     let offset = http
         .cookie(OFFSET_COOKIE)
         .and_then(|c| c.value().parse().ok());
-    let offset = offset.filter(|o: &i16| o.abs() <= 14 * 60).unwrap_or(0);
+    let offset = offset.filter(|o: &i16| o.abs() <= MOST_OFFSET).unwrap_or(0);
     (millis(OffsetDateTime::now_utc()), offset)
 }
 
-fn millis(at: OffsetDateTime) -> i64 {
+pub(super) fn millis(at: OffsetDateTime) -> i64 {
     i64::try_from(at.unix_timestamp_nanos() / 1_000_000).unwrap_or(0)
 }
 
@@ -93,9 +94,8 @@ pub async fn tap(
     match page::tapped(&app.engine, &reader, &form.0, by, part.0) {
         Err(page) => shown(page),
         Ok(new) => {
-            app.store.save_events(reader.owner, &new).await?;
-            app.own_sizes.forget(reader.owner);
-            if part.0 == yarrowfen_pages::reply::Part::Whole {
+            keep(&app, &reader, &new).await?;
+            if part.0 == Part::Whole {
                 return Ok(see_other("/today"));
             }
             let things = fresh_box(&app, &reader).await?;
@@ -106,28 +106,30 @@ pub async fn tap(
     }
 }
 
-/// Writes something down that another page comes to, by the stamp of its form.
+/// Writes events of a reader down; what was counted of his log is counted anew.
 ///
 /// # Errors
-/// When it cannot be kept, or the database does not answer.
-pub(super) async fn write_down(
-    app: &App,
-    http: &HttpRequest,
-    sent: &Checked<Pairs>,
-    what: What,
-) -> Result<(), PageError> {
-    let now = clock(http);
-    let events = of_late(app, &sent.reader, now).await?;
-    let log = Log::of(&events);
-    let day = Day {
-        log: &log,
-        things: None,
-        options: sent.reader.options,
-        stamp: stamp(&sent.form, now),
-    };
-    let new = stamped(vec![what], &day).map_err(|_| PageError::Unreadable)?;
-    app.store.save_events(sent.reader.owner, &new).await?;
+/// When there are too many, or the database does not answer.
+pub(super) async fn keep(app: &App, reader: &Reader, events: &[Event]) -> Result<(), PageError> {
+    app.store.save_events(reader.owner, events).await?;
+    app.own_sizes.forget(reader.owner);
     Ok(())
+}
+
+/// A form of Mend, where no worker took it: what is tried lands in the day's log.
+pub async fn try_down(
+    app: web::Data<App>,
+    http: HttpRequest,
+    sent: Checked<Pairs>,
+) -> Result<HttpResponse, PageError> {
+    let Checked { reader, form } = sent;
+    let now = clock(&http);
+    let events = of_late(&app, &reader, now).await?;
+    let by = (&events[..], stamp(&form, now));
+    let tapped = page::mend_tapped(&app.engine, &reader, &form.0, by);
+    let (to, new) = tapped.ok_or(PageError::Unreadable)?;
+    keep(&app, &reader, &new).await?;
+    Ok(see_other(&to))
 }
 
 /// The box after a head may have been counted down: its version is asked for anew.
@@ -173,14 +175,8 @@ struct Refused {
 
 fn read(json: Value, wrong: i64) -> Result<Event, String> {
     let mut event: Event = serde_json::from_value(json).map_err(|e| e.to_string())?;
-    // A clock that no place on earth has is set right; any other is left to its owner.
-    if wrong.abs() > MOST_WRONG_MS {
-        event.written = event.written.shifted(wrong);
-    }
-    checked(event).map_err(|faults| {
-        let one = |f: &yarrowfen_core::FieldError| format!("{}: {}", f.field, f.message);
-        faults.iter().map(one).collect::<Vec<_>>().join("; ")
-    })
+    event.written = event.written.set_right(wrong);
+    checked(event).map_err(|faults| in_a_line(&faults))
 }
 
 /// Takes events of a device, in any order and as often as they come.
@@ -190,13 +186,8 @@ pub async fn receive(
     reader: Visitor,
     body: Result<web::Json<Batch>, actix_web::Error>,
 ) -> Result<HttpResponse, PageError> {
-    let token = http
-        .headers()
-        .get("x-csrf")
-        .map_or(&b""[..], |v| v.as_bytes());
-    if !bool::from(reader.csrf.as_bytes().ct_eq(token)) {
-        return Err(PageError::Forged);
-    }
+    let token = http.headers().get("x-csrf").and_then(|v| v.to_str().ok());
+    check_token(&reader, token.unwrap_or_default())?;
     let batch = body.map_err(|_| PageError::Unreadable)?.into_inner();
     if batch.owner != reader.owner.0 {
         return Err(PageError::Forged);
@@ -213,8 +204,7 @@ pub async fn receive(
         }
     }
     if !events.is_empty() {
-        app.store.save_events(reader.owner, &events).await?;
-        app.own_sizes.forget(reader.owner);
+        keep(&app, &reader, &events).await?;
     }
     let received = Received {
         kept: events.iter().map(|e| e.id).collect(),

@@ -2,8 +2,6 @@
 
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
-use yarrowfen_core::day::What;
-use yarrowfen_pages::offline;
 use yarrowfen_pages::page::{self, MendHeld};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::MendTry;
@@ -40,19 +38,6 @@ pub async fn page(
     };
     let page = page::mend(&app.engine, &reader, http.query_string(), held, part.0);
     about_question(&session, page)
-}
-
-/// Writes down what is tried.
-pub async fn write(
-    app: web::Data<App>,
-    http: HttpRequest,
-    sent: Checked<Pairs>,
-) -> Result<HttpResponse, PageError> {
-    let (query, tried) = (sent.form.field("query"), sent.form.field("tried"));
-    let new = page::to_write(&app.engine, &sent.reader, query, tried);
-    let new = new.ok_or(PageError::Unreadable)?;
-    super::day::write_down(&app, &http, &sent, What::Tried(offline::tried(new))).await?;
-    Ok(see_other(&format!("/mend?{query}&{}", page::WRITTEN)))
 }
 
 /// Says whether something tried helped, or that it was not tried at all.

@@ -7,6 +7,7 @@ use time::OffsetDateTime;
 use yarrowfen_pages::offline::Device;
 use yarrowfen_pages::page::today_from;
 
+use super::day::millis;
 use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
 use crate::reader::Visitor;
@@ -39,8 +40,7 @@ pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse
     let sinks = sink_tests(&app, &reader).await;
     let sizes = own_sizes(&app, &reader).await;
     let tries = app.store.mend_tries(reader.owner).await?;
-    let now = OffsetDateTime::now_utc().unix_timestamp() * 1000;
-    let from = today_from((now, 0));
+    let from = today_from((millis(OffsetDateTime::now_utc()), 0));
     let events = app.store.events_from(reader.owner, from).await?;
     let device = Device::of(&reader, things.as_deref(), (&sinks, &tries, &sizes), events);
     Ok(HttpResponse::Ok()

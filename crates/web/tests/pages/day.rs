@@ -1,6 +1,11 @@
 //! The day on the water: its page without script, what devices send, what they are given.
 
 use crate::support::*;
+use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::Bottom;
+use yarrowfen_core::day::{Log, spans};
+use yarrowfen_core::explore::ledger::review;
+use yarrowfen_pages::ask::ledger::LedgerForm;
 
 fn form<'a>(b: &'a Browser, act: &'a str) -> Vec<(&'a str, &'a str)> {
     vec![
@@ -291,7 +296,7 @@ async fn the_review_tells_the_demo_season_and_its_table_adds_up(pool: PgPool) {
     );
     assert!(page.contains("1/8 oz against 1/4 oz: fish the 1/8 oz"));
     assert_eq!(page.matches("data-claim").count(), 1);
-    let narrow = "/days/review?at=Reed+Mere%2C+west+bay&count=fish&by=wind&depth=to_2";
+    let narrow = "/days/review?at=Reed+Mere%2C+west+bay&count=fish&by=wind&depth=0";
     let page = as_shown(&text(get!(server, b, narrow)).await);
     assert!(!page.contains("data-claim") && page.contains("fish landed"));
     // The table behind it: its hours and bites are those of the page.
@@ -304,14 +309,67 @@ async fn the_review_tells_the_demo_season_and_its_table_adds_up(pool: PgPool) {
     let mut rows = csv::Reader::from_reader(table.as_bytes());
     let columns = rows.headers().unwrap().clone();
     let at = |name: &str| columns.iter().position(|c| c == name).unwrap();
-    let (mut hours, mut bites) = (0.0, 0);
-    for row in rows.records() {
-        let row = row.unwrap();
-        hours += row[at("hours")].parse::<f64>().unwrap();
-        bites += row[at("bites")].parse::<u32>().unwrap();
+    let rows: Vec<csv::StringRecord> = rows.records().map(Result::unwrap).collect();
+    let number = |row: &csv::StringRecord, name: &str| row[at(name)].parse::<f64>().unwrap();
+    let sum = |of: &dyn Fn(&csv::StringRecord) -> bool, name: &str| -> f64 {
+        rows.iter().filter(|r| of(r)).map(|r| number(r, name)).sum()
+    };
+    // Every figure of the page, counted again from the table alone.
+    let events = yarrowfen_web::demo::season::season();
+    let log = Log::of(&events);
+    let told = review(
+        &spans(&log),
+        &LedgerForm::from_query("by=weight")
+            .asked(time::macros::date!(2026 - 11 - 27), UnitSystem::Metric),
+    );
+    let near = |a: f64, b: f64| assert!((a - b).abs() < 1e-3, "{a} {b}");
+    let whole = |n: u32| f64::from(n);
+    near(sum(&|_| true, "bites"), whole(told.all.n));
+    near(sum(&|_| true, "hours"), told.all.hours);
+    for row in &told.rows {
+        let of = |r: &csv::StringRecord| r[at("head")] == row.level.name;
+        near(sum(&of, "bites"), whole(row.count.n));
+        near(sum(&of, "hours"), row.count.hours);
     }
-    assert!((hours - 104.0).abs() < 0.5, "{hours}");
-    assert_eq!(bites, 99);
+    for lost in &told.lost_over {
+        let of = |r: &csv::StringRecord| {
+            Bottom::from_code(&r[at("bottom")]).unwrap().label() == lost.name
+        };
+        near(sum(&of, "heads_gone"), whole(lost.count.n));
+    }
+    for (phase, n) in &told.phases {
+        near(
+            sum(&|_| true, &format!("bites_{}", phase.code())),
+            whole(*n),
+        );
+    }
+    let fed = told
+        .fed
+        .iter()
+        .fold((0, 0), |a, f| (a.0 + f.counts.0, a.1 + f.counts.1));
+    near(sum(&|_| true, "fed_up"), whole(fed.0));
+    near(sum(&|_| true, "fed_down"), whole(fed.1));
+    // The comparison that is claimed: over stops where both were fished with all else alike.
+    let claim = told.comparisons.iter().find(|c| c.claims()).unwrap();
+    let key = |r: &csv::StringRecord| {
+        ["day", "stop_begun", "rig", "shape", "bait", "bait_mm"].map(|c| r[at(c)].to_owned())
+    };
+    let fished = |name: &str| -> std::collections::BTreeSet<_> {
+        rows.iter()
+            .filter(|r| r[at("head")] == *name)
+            .map(key)
+            .collect()
+    };
+    let both = &fished(&claim.levels.0.name) & &fished(&claim.levels.1.name);
+    assert_eq!(both.len(), claim.stops);
+    for (level, count) in [
+        (&claim.levels.0, claim.counts.0),
+        (&claim.levels.1, claim.counts.1),
+    ] {
+        let of = |r: &csv::StringRecord| r[at("head")] == level.name && both.contains(&key(r));
+        near(sum(&of, "bites"), whole(count.n));
+        near(sum(&of, "hours"), count.hours);
+    }
     // What is not known widens the look; nobody else's log is in it.
     let page = text(get!(server, b, "/days/review?by=moon&depth=x&over=century")).await;
     assert!(page.contains("26 days"));

@@ -2,13 +2,15 @@
 
 use std::cmp::Ordering;
 
+use crate::answer::Text;
 use crate::base::codes::Factor;
 use crate::base::text::{Arg, day_sentences as say};
 use crate::base::{Dimension, UnitSystem};
 use crate::day::Span;
 
-/// One of the ways that a factor was fished.
-#[derive(Debug, Clone, PartialEq)]
+/// One of the ways that a factor was fished. What is called alike is one: an eighth is an
+/// eighth, whatever the last digit of its grams.
+#[derive(Debug, Clone)]
 pub struct Level {
     /// What it is called: `1/8 oz`, `football`, `2 m to 4 m`.
     pub name: String,
@@ -16,9 +18,11 @@ pub struct Level {
     order: f64,
 }
 
-/// Bands of depth, m, and of wind, m/s: their upper ends; the last has none.
-const DEPTHS: [f64; 4] = [2.0, 4.0, 6.0, 9.0];
-const WINDS: [f64; 3] = [2.0, 5.0, 8.0];
+impl PartialEq for Level {
+    fn eq(&self, other: &Self) -> bool {
+        self.name == other.name
+    }
+}
 
 impl Level {
     /// The order of levels in a table.
@@ -36,22 +40,62 @@ impl Level {
     }
 }
 
-/// The band that a value lies in.
-fn band(value: f64, ends: &[f64], dimension: Dimension, units: UnitSystem) -> Level {
-    let at = ends.iter().position(|end| value < *end);
-    let print = |v: f64| Arg::Text(dimension.print(v, units));
-    let first = || ends.first().copied().unwrap_or_default();
-    match at {
-        Some(0) => Level::named(say::band_under(print(first())).text(units), 0.0),
-        Some(at) => {
-            let (from, to) = (ends[at - 1], ends[at]);
-            Level::named(say::band_between(print(from), print(to)).text(units), to)
-        }
-        None => {
-            let last = ends.last().copied().unwrap_or_default();
-            Level::named(say::band_over(print(last)).text(units), f64::MAX)
-        }
+/// Values from one end to under the other.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Band {
+    from: f64,
+    to: f64,
+}
+
+/// Bands of depth, m.
+pub const DEPTH_BANDS: [Band; 5] = [
+    Band { from: 0.0, to: 2.0 },
+    Band { from: 2.0, to: 4.0 },
+    Band { from: 4.0, to: 6.0 },
+    Band { from: 6.0, to: 9.0 },
+    Band {
+        from: 9.0,
+        to: f64::INFINITY,
+    },
+];
+/// Bands of wind, m/s.
+const WIND_BANDS: [Band; 4] = [
+    Band { from: 0.0, to: 2.0 },
+    Band { from: 2.0, to: 5.0 },
+    Band { from: 5.0, to: 8.0 },
+    Band {
+        from: 8.0,
+        to: f64::INFINITY,
+    },
+];
+
+impl Band {
+    /// Whether a value lies in it.
+    #[must_use]
+    pub fn holds(self, value: f64) -> bool {
+        (self.from..self.to).contains(&value)
     }
+
+    /// What it is called: `under 2 m`, `2 m to 4 m`, `over 9 m`.
+    #[must_use]
+    pub fn name(self, dimension: Dimension, units: UnitSystem) -> Text {
+        let print = |v: f64| Arg::Text(dimension.print(v, units));
+        let said = match (self.from > 0.0, self.to.is_finite()) {
+            (false, _) => say::band_under(print(self.to)),
+            (true, true) => say::band_between(print(self.from), print(self.to)),
+            (true, false) => say::band_over(print(self.from)),
+        };
+        said.text(units)
+    }
+}
+
+/// The band that a value lies in, as a level.
+fn band(value: f64, bands: &[Band], dimension: Dimension, units: UnitSystem) -> Level {
+    let found = bands.iter().find(|b| b.holds(value));
+    found.map_or_else(
+        || Level::named("", value),
+        |b| Level::named(b.name(dimension, units), b.from),
+    )
 }
 
 /// The level of a span.
@@ -67,8 +111,8 @@ pub fn level(factor: Factor, span: &Span<'_>, units: UnitSystem) -> Level {
         }
         Factor::Rig => Level::named(tied.rig.label(), 0.0),
         Factor::Place => Level::named(&*stop.place, 0.0),
-        Factor::Depth => band(stop.depth_m, &DEPTHS, Dimension::Distance, units),
-        Factor::Wind => band(stop.wind_mps, &WINDS, Dimension::Wind, units),
+        Factor::Depth => band(stop.depth_m, &DEPTH_BANDS, Dimension::Distance, units),
+        Factor::Wind => band(stop.wind_mps, &WIND_BANDS, Dimension::Wind, units),
     }
 }
 
@@ -82,7 +126,7 @@ pub fn alike(factor: Factor, span: &Span<'_>) -> Option<String> {
     match factor {
         Factor::Weight => Some(format!("{} {} {}", t.rig.code(), t.shape.code(), bait())),
         Factor::Head => Some(bait()),
-        Factor::Bait => Some(format!("{} {} {}", t.rig.code(), t.shape.code(), t.g)),
+        Factor::Bait => Some(format!("{} {} {}", t.rig.code(), t.shape.code(), t.label)),
         Factor::Rig => Some(String::new()),
         Factor::Place | Factor::Depth | Factor::Wind => None,
     }

@@ -10,14 +10,17 @@ mod own_size;
 mod review;
 
 pub use compare::{Comparison, comparisons};
-pub use levels::{Level, level};
-pub use own_size::{OwnSize, own_sizes};
+pub use levels::{Band, DEPTH_BANDS, Level, level};
+pub use own_size::{OwnSize, own_size, own_sizes};
 pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review, wanted};
 
 use crate::base::codes::Outcome;
 pub use crate::base::codes::{Counted, Factor};
 use crate::day::Span;
 use crate::statistics::rates::Count;
+
+/// Hours under which a rate tells nothing (v0).
+pub const FEW_HOURS: f64 = 3.0;
 
 /// How often an interval holds the truth.
 pub const LEVEL: f64 = 0.9;

@@ -8,10 +8,13 @@ use serde::{Deserialize, Serialize};
 
 use super::compare::{FALSE_CLAIMS, comparisons_by};
 use super::{Counted, Factor};
+use crate::answer::Answer;
 use crate::base::UnitSystem;
 use crate::base::codes::{BaitForm, Rig, Species};
 use crate::base::{Ladder, grams, rungs};
 use crate::day::Span;
+use crate::question::PickRequest;
+use crate::statistics::many::adjusted;
 
 /// A weight that brought more than another.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -54,10 +57,10 @@ pub fn own_sizes(spans: &[Span<'_>]) -> Vec<OwnSize> {
         all.extend(found.into_iter().map(|c| (*key, spans, c)));
     }
     let chances: Vec<f64> = all.iter().map(|a| a.2.compared.p).collect();
-    let adjusted = crate::statistics::many::adjusted(&chances);
+    let among_all = adjusted(&chances);
     let claimed = all
         .into_iter()
-        .zip(adjusted)
+        .zip(among_all)
         .filter(|(_, p)| *p <= FALSE_CLAIMS);
     let size = |((rig, form, species), spans, c): (_, &Vec<&Span<'_>>, super::Comparison)| {
         let weight = |name: &str| {
@@ -85,6 +88,20 @@ pub fn own_sizes(spans: &[Span<'_>]) -> Vec<OwnSize> {
         })
     };
     claimed.filter_map(|(one, _)| size(one)).collect()
+}
+
+/// What of a record speaks of the weight that an answer advises; nothing where a head is in
+/// hand already.
+#[must_use]
+pub fn own_size<'s>(
+    sizes: &'s [OwnSize],
+    request: &PickRequest,
+    answer: &Answer,
+) -> Option<&'s OwnSize> {
+    let what = (answer.rig, request.bait.form, request.species);
+    let advised = request.head.is_none();
+    let speaks = |s: &&OwnSize| advised && s.speaks_of(what, answer.weight.g);
+    sizes.iter().find(speaks)
 }
 
 impl OwnSize {

@@ -5,7 +5,7 @@ use std::collections::{BTreeMap, BTreeSet};
 use time::{Date, Duration};
 
 use super::compare::{Comparison, comparisons};
-use super::levels::{Level, level};
+use super::levels::{Band, Level, level};
 use super::{Counted, Factor, LEVEL, counted};
 use crate::base::UnitSystem;
 use crate::base::codes::{Feeding, Phase, Species};
@@ -22,8 +22,8 @@ pub struct Asked {
     pub place: Option<String>,
     /// For which fish; none is all.
     pub species: Option<Species>,
-    /// Over which depths, m; none is all.
-    pub depth: Option<(f64, f64)>,
+    /// Over which depths; none is all.
+    pub depth: Option<Band>,
     /// What is counted.
     pub counted: Counted,
     /// By what.
@@ -112,7 +112,7 @@ const FORTNIGHT: i64 = 14;
 #[must_use]
 pub fn wanted(span: &Span<'_>, asked: &Asked) -> bool {
     let (from, to) = asked.days;
-    let deep = |(least, most): (f64, f64)| (least..=most).contains(&span.stop.depth_m);
+    let deep = |band: Band| band.holds(span.stop.depth_m);
     from.is_none_or(|d| span.day >= d)
         && to.is_none_or(|d| span.day <= d)
         && asked.place.as_ref().is_none_or(|p| span.stop.place == *p)

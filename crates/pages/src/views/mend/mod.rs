@@ -223,7 +223,7 @@ fn short_length(mm: f64, units: UnitSystem) -> String {
 /// What a blank word of the sentence stands for.
 fn assumed(a: &MendAnswer, units: UnitSystem) -> Vec<(&'static str, String)> {
     let t = &a.tied_on;
-    let number = t.hook.split(' ').next().unwrap_or_default();
+    let number = t.hook_number();
     vec![
         ("head_weight", t.label.to_string()),
         ("head_shape", t.shape.label().to_owned()),

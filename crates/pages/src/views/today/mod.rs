@@ -9,7 +9,9 @@ use time::Date;
 use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
 use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem};
-use yarrowfen_core::day::{DayState, EventId, Log, Stop, Tied, What};
+use yarrowfen_core::day::{
+    DayState, EventId, Log, MOST_ROD, RodState, Stop, Tied, USUAL_REST_MIN, What,
+};
 use yarrowfen_core::own_box::MOST_COUNT;
 use yarrowfen_core::{Engine, FieldError, PickRequest};
 
@@ -131,8 +133,6 @@ pub struct TieView {
     pub rods: Vec<(u8, bool)>,
     /// Why.
     pub whys: Vec<(&'static str, &'static str)>,
-    /// Whether it differs from what is tied on.
-    pub new: bool,
 }
 
 /// The page.
@@ -177,6 +177,8 @@ pub struct TodayPage {
     pub minutes: String,
     /// Length of a fish.
     pub cm: String,
+    /// How long a spot rests by one tap, minutes.
+    pub usual_rest: u16,
 }
 
 /// Words of the sentence that begins a stop.
@@ -229,10 +231,11 @@ impl TodayPage {
             note: typed.text("text").to_owned(),
             spot: typed.text("spot").to_owned(),
             minutes: match typed.text("minutes") {
-                "" => "15".to_owned(),
+                "" => USUAL_REST_MIN.to_string(),
                 text => text.to_owned(),
             },
             cm: typed.text("cm").to_owned(),
+            usual_rest: USUAL_REST_MIN,
             last,
             lines,
             frame,
@@ -311,7 +314,7 @@ fn left(now: &Now<'_>, thing: EventId) -> Option<u32> {
 }
 
 fn rods(state: &DayState<'_>, units: UnitSystem) -> Vec<RodView> {
-    let one = |(rod, on): (&u8, &yarrowfen_core::day::RodState<'_>)| RodView {
+    let one = |(rod, on): (&u8, &RodState<'_>)| RodView {
         rod: *rod,
         told: format!("{} {}", on.tied.label, bait_told(on.tied, units)),
         here: state.in_hand == Some(*rod),
@@ -349,10 +352,6 @@ fn tie(
     units: UnitSystem,
 ) -> TieView {
     let tied = tied_by(engine, (form, asked), None, "");
-    let in_hand = now.state.tied().map(|r| r.tied);
-    let same = |t: &Tied| {
-        (t.g, t.shape, t.form, t.length_mm) == (tied.g, tied.shape, tied.form, tied.length_mm)
-    };
     let things = now.things.map_or_else(Vec::new, |held| {
         let there = |o: &&yarrowfen_rows::Owned| !o.archived && o.item.count > 0;
         let all = held.list(BoxList::Head).filter(there).take(MOST_THINGS);
@@ -360,7 +359,7 @@ fn tie(
             .collect()
     });
     let most = now.state.rods.keys().max().copied().unwrap_or(0);
-    let rods = 1..=(most + 1).clamp(MOST_RODS, yarrowfen_core::day::MOST_ROD);
+    let rods = 1..=(most + 1).clamp(MOST_RODS, MOST_ROD);
     TieView {
         told: format!("{} {}", tied.label, bait_told(&tied, units)),
         question: form.query(),
@@ -369,6 +368,5 @@ fn tie(
             .map(|rod| (rod, now.state.in_hand.unwrap_or(1) == rod))
             .collect(),
         whys: TieWhy::words().to_vec(),
-        new: !in_hand.is_some_and(same),
     }
 }
