@@ -4,7 +4,7 @@
 
 use std::collections::BTreeMap;
 
-use yarrowfen_core::explore::rods::{MOST_SITUATIONS, Rods, Slot, Wanted, rods};
+use yarrowfen_core::explore::rods::{MOST_SITUATIONS, Rods, Serving, Slot, Wanted, rods};
 
 /// SplitMix64 (published: Steele, Lea, Flood 2014).
 struct Dice(u64);
@@ -26,7 +26,10 @@ fn day(dice: &mut Dice, most: usize, rigs: u64) -> Vec<Slot> {
         let here = (1 + dice.below(3)).min(left);
         left -= here;
         let wanted = (0..here).map(|_| {
-            let by = (0..=dice.below(3)).map(|_| dice.below(rigs)).collect();
+            let some: BTreeMap<usize, f64> = (0..=dice.below(3))
+                .map(|_| (dice.below(rigs), [0.0, 0.5, 1.0, 2.5][dice.below(4)]))
+                .collect();
+            let by = some.into_iter().map(|(rig, off)| Serving { rig, off }).collect();
             let minutes = [15.0, 30.0, 60.0][dice.below(3)];
             // Now and then nothing of what one has serves it.
             let by = if dice.below(12) == 0 { Vec::new() } else { by };
@@ -37,46 +40,72 @@ fn day(dice: &mut Dice, most: usize, rigs: u64) -> Vec<Slot> {
     slots
 }
 
-/// The least minutes unserved, then the fewest retyings, over every way to carry rods: each set
-/// of rigs in each slot, with what it costs to come there from each set before.
-fn by_every_way(slots: &[Slot], carried: usize, rigs: usize) -> (f64, usize) {
+/// Minutes unserved, retyings, and how much worse than the best.
+type Cost = (f64, usize, f64);
+
+fn below(a: &Cost, b: &Cost) -> bool {
+    if (a.0 - b.0).abs() > 1e-6 {
+        return a.0 < b.0;
+    }
+    if a.1 != b.1 {
+        return a.1 < b.1;
+    }
+    a.2 < b.2 - 1e-6
+}
+
+/// The least minutes unserved, then the fewest retyings, then the best served, over every way to
+/// carry rods: each set of rigs in each slot, with what it costs to come there from each set
+/// before.
+fn by_every_way(slots: &[Slot], carried: usize, rigs: usize) -> Cost {
     let sets: Vec<u32> = (0..1_u32 << rigs)
         .filter(|s| s.count_ones() as usize <= carried)
         .collect();
-    let unserved = |slot: &Slot, set: u32| -> f64 {
-        let missed = slot
-            .iter()
-            .filter(|w| !w.by.iter().any(|r| set >> r & 1 == 1));
-        missed.map(|w| w.minutes).sum()
+    let costs = |slot: &Slot, set: u32| -> (f64, f64) {
+        let mut cost = (0.0, 0.0);
+        for w in slot {
+            let held = w.by.iter().filter(|s| set >> s.rig & 1 == 1);
+            match held.map(|s| s.off).min_by(f64::total_cmp) {
+                Some(off) => cost.1 += w.minutes * off,
+                None => cost.0 += w.minutes,
+            }
+        }
+        cost
     };
     // What is tied at home costs nothing: the first sets are free, and so is a rig on a rod that
     // was never used. A rod once used always carries a rig, so sets never shrink, and each rig
     // that leaves one is a retying.
-    let mut best: BTreeMap<u32, (f64, usize)> = sets.iter().map(|s| (*s, (0.0, 0))).collect();
+    let mut best: BTreeMap<u32, Cost> = sets.iter().map(|s| (*s, (0.0, 0, 0.0))).collect();
     for slot in slots {
-        let mut next: BTreeMap<u32, (f64, usize)> = BTreeMap::new();
+        let mut next: BTreeMap<u32, Cost> = BTreeMap::new();
         for (from, cost) in &best {
             for to in sets
                 .iter()
                 .filter(|to| to.count_ones() >= from.count_ones())
             {
                 let gone = (from & !to).count_ones() as usize;
-                let there = (cost.0 + unserved(slot, *to), cost.1 + gone);
-                let known = next.entry(*to).or_insert((f64::INFINITY, usize::MAX));
-                if there.0 < known.0 - 1e-9 || (there.0 < known.0 + 1e-9 && there.1 < known.1) {
+                let here = costs(slot, *to);
+                let there = (cost.0 + here.0, cost.1 + gone, cost.2 + here.1);
+                let known = next
+                    .entry(*to)
+                    .or_insert((f64::INFINITY, usize::MAX, f64::INFINITY));
+                if below(&there, known) {
                     *known = there;
                 }
             }
         }
         best = next;
     }
-    let mut least = (f64::INFINITY, usize::MAX);
-    for cost in best.values() {
-        if cost.0 < least.0 - 1e-9 || (cost.0 < least.0 + 1e-9 && cost.1 < least.1) {
-            least = *cost;
-        }
-    }
-    least
+    let all = best.into_values();
+    all.fold((f64::INFINITY, usize::MAX, f64::INFINITY), |least, cost| {
+        if below(&cost, &least) { cost } else { least }
+    })
+}
+
+/// How much worse than the best a plan serves, over its minutes.
+fn off(slots: &[Slot], plan: &Rods) -> f64 {
+    let all = slots.iter().flatten().zip(plan.serves.iter().flatten());
+    all.filter_map(|(w, rig)| Some(w.minutes * w.by.iter().find(|s| Some(s.rig) == *rig)?.off))
+        .sum()
 }
 
 /// That a plan is one: every rig that serves is carried and serves, and rods change only where
@@ -88,7 +117,8 @@ fn sound(slots: &[Slot], carried: usize, plan: &Rods) {
         for (wanted, rig) in all.iter().zip(&plan.serves[slot]) {
             match rig {
                 Some(rig) => {
-                    assert!(wanted.by.contains(rig) && plan.carried[slot].contains(&Some(*rig)))
+                    assert!(wanted.by.iter().any(|s| s.rig == *rig));
+                    assert!(plan.carried[slot].contains(&Some(*rig)));
                 }
                 None => unserved += wanted.minutes,
             }
@@ -114,12 +144,14 @@ fn a_small_day_is_planned_as_well_as_by_every_way_there_is() {
         let plan = rods(&slots, carried);
         sound(&slots, carried, &plan);
         assert!(plan.exact);
-        let (unserved, retyings) = by_every_way(&slots, carried, rigs);
+        let (unserved, retyings, worse) = by_every_way(&slots, carried, rigs);
         assert!(
             (plan.unserved - unserved).abs() < 1e-9,
             "{at}: {slots:?} {plan:?} {unserved}"
         );
         assert_eq!(plan.retied.len(), retyings, "{at}: {slots:?} {plan:?}");
+        let told = off(&slots, &plan);
+        assert!((told - worse).abs() < 1e-6, "{at}: {told} {worse} {slots:?} {plan:?}");
     }
 }
 

@@ -11,6 +11,7 @@ pub mod held;
 pub mod offline;
 pub mod own_record;
 pub mod page;
+pub mod planned;
 pub mod reader;
 pub mod reply;
 pub mod site;

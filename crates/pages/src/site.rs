@@ -78,18 +78,12 @@ pub const PAGES: &[Page] = &[
     ),
     page("cast", "/cast", "Cast", (Some('t'), true), Carries::Cast),
     page("mend", "/mend", "Mend", (Some('m'), true), Carries::Mend),
+    page("days", "/days", "Days", (Some('y'), true), Carries::Nothing),
     page(
         "today",
         "/today",
         "Today",
         (Some('d'), true),
-        Carries::Nothing,
-    ),
-    page(
-        "review",
-        "/days/review",
-        "Review",
-        (Some('r'), true),
         Carries::Nothing,
     ),
     page("box", "/box", "Box", (Some('x'), true), Carries::Nothing),
@@ -113,6 +107,13 @@ pub const PAGES: &[Page] = &[
         "/words",
         "Words",
         (Some('o'), false),
+        Carries::Nothing,
+    ),
+    page(
+        "review",
+        "/days/review",
+        "Review",
+        (Some('r'), false),
         Carries::Nothing,
     ),
     page("count", "/count", "Countdown", (None, false), Carries::Cast),
@@ -157,7 +158,7 @@ pub const PAGES: &[Page] = &[
 const BENCH_WORDS: [&str; 5] = ["form", "length", "body", "plastic", "rig"];
 
 /// Pages of the menu that are worked with at a table rather than on the water.
-const FAR: [&str; 4] = ["bench", "cast", "review", "kept"];
+const FAR: [&str; 4] = ["bench", "cast", "days", "kept"];
 
 impl Page {
     /// Whether a phone's bar has no room for it.

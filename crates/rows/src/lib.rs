@@ -8,5 +8,7 @@ mod owners;
 pub use kept::{
     KEPT_SCHEMA, Kept, KeptAsks, KeptFault, KeptPicks, KeptSort, KeptText, TextFault, read_answer,
 };
-pub use own::{Change, Import, ImportState, MendTry, NewMendTry, NewSink, Owned, Sink, Water};
+pub use own::{
+    Change, Import, ImportState, MendTry, NewMendTry, NewSink, Owned, PlannedDay, Sink, Water,
+};
 pub use owners::{Account, DEMO_OWNER, OwnerId};

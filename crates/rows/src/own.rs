@@ -5,7 +5,8 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::codes::Symptom;
-use yarrowfen_core::day::Tried;
+use yarrowfen_core::day::{Planned, Tried};
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::own_box::{BoxList, Item};
 
 /// A thing of a box, as it is kept.
@@ -36,7 +37,26 @@ pub struct Water {
     pub remark: String,
     /// The question that its sentence starts with.
     pub asked: PickRequest,
+    /// Where it is on the earth, where that was said.
+    #[serde(default)]
+    pub at: Option<Position>,
     /// When it was saved.
+    #[serde(with = "time::serde::timestamp::microseconds")]
+    pub made_at: OffsetDateTime,
+}
+
+/// A day that was planned and kept.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct PlannedDay {
+    /// Its id.
+    pub id: Uuid,
+    /// What it is called: its stops.
+    pub name: String,
+    /// The query that brings its page back.
+    pub query: String,
+    /// What the plan said when it was kept.
+    pub planned: Planned,
+    /// When it was kept.
     #[serde(with = "time::serde::timestamp::microseconds")]
     pub made_at: OffsetDateTime,
 }

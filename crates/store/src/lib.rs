@@ -4,6 +4,7 @@
 
 mod accounts;
 mod attempts;
+mod days;
 mod error;
 mod headings;
 mod imports;
@@ -18,17 +19,18 @@ mod whole;
 
 pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
+pub use days::{MOST_DAYS, NewDay};
 pub use error::StoreError;
 pub use headings::{KeptHeadings, MOST_SIGNATURE};
 pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
 pub use logs::MOST_EVENTS;
 pub use tackle::{MOST_ITEMS, State};
 pub use waters::{MOST_WATERS, NewWater};
-pub use whole::Whole;
+pub use whole::{Brought, Whole};
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
     Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptAsks, KeptPicks, KeptSort,
-    KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, Sink, TextFault, Water,
+    KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, PlannedDay, Sink, TextFault, Water,
 };
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};

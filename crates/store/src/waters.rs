@@ -5,6 +5,7 @@ use sqlx::{PgConnection, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::physics::sun::Position;
 
 use crate::kept::MOST_DELETED;
 use crate::tackle::hold;
@@ -20,6 +21,7 @@ pub struct NewWater<'a> {
     pub name: &'a str,
     pub remark: &'a str,
     pub asked: &'a PickRequest,
+    pub at: Option<Position>,
     pub made_at: Option<OffsetDateTime>,
 }
 
@@ -28,6 +30,8 @@ struct Row {
     name: String,
     remark: String,
     asked: Json<Value>,
+    lat: Option<f64>,
+    lon: Option<f64>,
     made_at: OffsetDateTime,
 }
 
@@ -38,6 +42,7 @@ impl Row {
             name: self.name,
             remark: self.remark,
             asked: serde_json::from_value(self.asked.0).map_err(StoreError::Unreadable)?,
+            at: self.lat.zip(self.lon).and_then(|(lat, lon)| Position::new(lat, lon)),
             made_at: self.made_at,
         })
     }
@@ -51,8 +56,8 @@ pub(crate) async fn insert(
 ) -> Result<Uuid, StoreError> {
     let id = Uuid::new_v4();
     let made = sqlx::query!(
-        "insert into waters (id, owner_id, name, remark, asked, made_at)
-         select $1, $2, $3, $4, $5, coalesce($6, now())
+        "insert into waters (id, owner_id, name, remark, asked, made_at, lat, lon)
+         select $1, $2, $3, $4, $5, coalesce($6, now()), $8, $9
          where (select count(*) from waters where owner_id = $2 and deleted_at is null) < $7",
         id,
         owner.0,
@@ -60,7 +65,9 @@ pub(crate) async fn insert(
         new.remark,
         serde_json::to_value(new.asked).map_err(StoreError::Unreadable)?,
         new.made_at,
-        MOST_WATERS
+        MOST_WATERS,
+        new.at.map(|p| p.lat),
+        new.at.map(|p| p.lon)
     )
     .execute(connection)
     .await?;
@@ -117,13 +124,15 @@ impl Store {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
         sqlx::query_scalar!(
-            "update waters set name = $3, remark = $4, asked = $5
+            "update waters set name = $3, remark = $4, asked = $5, lat = $6, lon = $7
              where id = $1 and owner_id = $2 and deleted_at is null returning id",
             id,
             owner.0,
             new.name,
             new.remark,
-            serde_json::to_value(new.asked).map_err(StoreError::Unreadable)?
+            serde_json::to_value(new.asked).map_err(StoreError::Unreadable)?,
+            new.at.map(|p| p.lat),
+            new.at.map(|p| p.lon)
         )
         .fetch_one(&mut *tx)
         .await?;
@@ -138,7 +147,7 @@ impl Store {
     pub async fn waters(&self, owner: OwnerId) -> Result<Vec<Water>, StoreError> {
         let rows = sqlx::query_as!(
             Row,
-            r#"select id, name, remark, asked as "asked: Json<Value>", made_at
+            r#"select id, name, remark, asked as "asked: Json<Value>", lat, lon, made_at
                from waters where owner_id = $1 and deleted_at is null order by name, made_at, id"#,
             owner.0
         )
@@ -154,7 +163,7 @@ impl Store {
     pub async fn water(&self, owner: OwnerId, id: Uuid) -> Result<Water, StoreError> {
         sqlx::query_as!(
             Row,
-            r#"select id, name, remark, asked as "asked: Json<Value>", made_at
+            r#"select id, name, remark, asked as "asked: Json<Value>", lat, lon, made_at
                from waters where id = $1 and owner_id = $2 and deleted_at is null"#,
             id,
             owner.0

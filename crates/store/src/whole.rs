@@ -4,6 +4,7 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::day::Event;
 
+use crate::days::insert as insert_day;
 use crate::kept::{insert as insert_kept, within_quota};
 use crate::logs::take as take_log;
 use crate::mends::insert as insert_mend;
@@ -11,8 +12,8 @@ use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
 use crate::{
-    Change, Kept, MendTry, NewKept, NewMendTry, NewSink, NewWater, Owned, OwnerId, Sink, State,
-    Store, StoreError, Water,
+    Change, Kept, MendTry, NewDay, NewKept, NewMendTry, NewSink, NewWater, Owned, OwnerId, PlannedDay,
+    Sink, State, Store, StoreError, Water,
 };
 
 /// All that an owner has here.
@@ -32,6 +33,27 @@ pub struct Whole {
     pub mends: Vec<MendTry>,
     /// The log, in its order.
     pub log: Vec<Event>,
+    /// The planned days, the first first.
+    pub days: Vec<PlannedDay>,
+}
+
+/// What is taken in beside what is there.
+#[derive(Debug, Default)]
+pub struct Brought<'b> {
+    /// Things of the box.
+    pub items: &'b [State],
+    /// Waters.
+    pub waters: Vec<NewWater<'b>>,
+    /// Kept picks, each with when it was kept.
+    pub kept: Vec<(OffsetDateTime, NewKept<'b>)>,
+    /// Sink tests.
+    pub sinks: &'b [NewSink],
+    /// What was tried against complaints.
+    pub mends: &'b [NewMendTry],
+    /// The log.
+    pub log: &'b [Event],
+    /// Planned days.
+    pub days: Vec<NewDay<'b>>,
 }
 
 impl Store {
@@ -44,6 +66,8 @@ impl Store {
         kept.picks.reverse();
         let mut mends = self.mend_tries(owner).await?;
         mends.reverse();
+        let mut days = self.days(owner, None).await?;
+        days.reverse();
         Ok(Whole {
             items: self.box_of(owner).await?,
             waters: self.waters(owner).await?,
@@ -52,6 +76,7 @@ impl Store {
             sinks: self.sinks(owner).await?,
             mends,
             log: self.events(owner).await?,
+            days,
         })
     }
 
@@ -62,28 +87,28 @@ impl Store {
     pub async fn take_in(
         &self,
         owner: OwnerId,
-        items: &[State],
-        waters: &[NewWater<'_>],
-        kept: &[(OffsetDateTime, NewKept<'_>)],
-        (sinks, mends, log): (&[NewSink], &[NewMendTry], &[Event]),
+        brought: &Brought<'_>,
     ) -> Result<Change, StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
-        add(&mut tx, owner, change, items).await?;
-        for water in waters {
+        add(&mut tx, owner, change, brought.items).await?;
+        for water in &brought.waters {
             insert_water(&mut tx, owner, water).await?;
         }
-        for (at, new) in kept {
+        for (at, new) in &brought.kept {
             insert_kept(&mut tx, Uuid::new_v4(), owner, Some(*at), new).await?;
         }
-        for sink in sinks {
+        for sink in brought.sinks {
             insert_sink(&mut tx, owner, sink).await?;
         }
-        for new in mends {
+        for new in brought.mends {
             insert_mend(&mut tx, owner, new).await?;
         }
-        take_log(&mut tx, owner, log).await?;
+        for day in &brought.days {
+            insert_day(&mut tx, owner, day).await?;
+        }
+        take_log(&mut tx, owner, brought.log).await?;
         within_quota(&mut tx, owner).await?;
         tx.commit().await?;
         Ok(change)

@@ -29,6 +29,7 @@ async fn save(store: &Store, owner: OwnerId) -> Result<Uuid, StoreError> {
         name: "Reed Mere",
         remark: "",
         asked: PickRequest::usual(),
+        at: None,
         made_at: None,
     };
     store.save_water(owner, &new).await

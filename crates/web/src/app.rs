@@ -6,7 +6,7 @@ use std::sync::Arc;
 use actix_web::web;
 use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Log, spans};
-use yarrowfen_core::explore::ledger::{OwnSize, own_sizes};
+use yarrowfen_core::explore::ledger::{Lost, OwnSize, lost_over, own_sizes};
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
@@ -38,6 +38,8 @@ pub struct App {
     pub sink_tests: Arc<ByOwner<Vec<Sink>>>,
     /// What logs say of sizes, held in memory.
     pub own_sizes: Arc<ByOwner<Vec<OwnSize>>>,
+    /// Heads that owners lost by bottom, held in memory.
+    pub losses: Arc<ByOwner<Vec<Lost>>>,
     /// The echo sounder.
     pub sounder: Arc<Sounder>,
     /// Files that are being taken in.
@@ -81,6 +83,28 @@ impl App {
         self.own_sizes.of(owner, count).await
     }
 
+    /// Heads that an owner lost, by bottom.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn losses_of(&self, owner: OwnerId) -> Result<Arc<Vec<Lost>>, StoreError> {
+        let count = async {
+            let events = self.store.events(owner).await?;
+            let counted = web::block(move || lost_over(&spans(&Log::of(&events))));
+            Ok(counted.await.unwrap_or_else(|e| {
+                tracing::error!(error = %e, "cannot count a log");
+                Vec::new()
+            }))
+        };
+        self.losses.of(owner, count).await
+    }
+
+    /// Forgets what was counted of an owner's log.
+    pub fn log_changed(&self, owner: OwnerId) {
+        self.own_sizes.forget(owner);
+        self.losses.forget(owner);
+    }
+
     /// Over a chooser and a database; without the demo, cookies for any scheme.
     #[must_use]
     pub fn new(engine: Engine, store: Store, static_dir: PathBuf) -> Self {
@@ -94,6 +118,7 @@ impl App {
             boxes: Arc::default(),
             sink_tests: Arc::default(),
             own_sizes: Arc::default(),
+            losses: Arc::default(),
             sounder: Arc::default(),
             imports: Arc::default(),
         }

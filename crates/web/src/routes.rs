@@ -12,6 +12,7 @@ pub mod ledger;
 pub mod mend;
 pub mod offline;
 pub mod photo;
+pub mod plan;
 pub mod pick;
 pub mod prefs;
 pub mod sounder;
@@ -104,12 +105,19 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/device", web::get().to(offline::device))
             .route("/worker.js", web::get().to(offline::worker))
             .route("/manifest.webmanifest", web::get().to(offline::manifest))
+            .route("/days", web::get().to(plan::page))
+            .route("/days", web::post().to(plan::keep))
+            .route("/days/print", web::get().to(plan::print))
+            .route("/days/plan.ics", web::get().to(plan::calendar))
             .route("/days/review", web::get().to(ledger::page))
             .route("/days/spans.csv", web::get().to(ledger::csv))
             .route("/days/log.json", web::get().to(ledger::log_json))
             .route("/days/log.csv", web::get().to(ledger::log_csv))
             .route("/days/log.ics", web::get().to(ledger::calendar))
             .route("/days/import", web::post().to(ledger::import))
+            .route("/days/{id}", web::get().to(plan::one))
+            .route("/days/{id}/delete", web::post().to(plan::delete))
+            .route("/days/{id}/restore", web::post().to(plan::restore))
             .route("/today/send", web::post().to(day::receive))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))

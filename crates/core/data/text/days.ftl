@@ -16,6 +16,18 @@ TieWhy =
     .second_pass = a second pass
     .mended = as Mend said
 
+DayPart =
+    .search = search
+    .crawl = crawl
+    .clean_up = clean up
+    .small = small
+
+DayPartTold =
+    .search = fast and heavy first
+    .crawl = then slow along the bottom
+    .clean_up = then what picks up the rest
+    .small = then the smallest
+
 Throat =
     .crayfish = crayfish
     .small_fish = small fish
@@ -52,6 +64,10 @@ fault_no_such_offset = no place on earth has this time of day
 fault_day_and_time = the day and the time do not belong together
 fault_of_itself = it cannot be about itself
 fault_rod = rods are numbered from 1 to { $most }
+fault_hourly = “{ $text }” is no time with its value, such as 5:00 2
+fault_many_hours = at most { $most } times of a day are taken
+fault_no_hours = a table of hours has columns hour and wind_mps, and perhaps temp_c, under their headings
+fault_in_line = line { $line }: { $what }
 fault_rest = a spot rests from 1 to { $most } minutes
 
 PhaseShort =
@@ -86,6 +102,34 @@ ledger_not_turned = { $factor }: never two of them turn about at one stop, so th
 ledger_one_level = { $factor }: only one was fished
 ledger_phases_early = { $share } of them on the fall and the first rest: cast more often, and let it rest longer before it moves
 ledger_fed = from { $from }: { $up } fed up, on small fish; { $down } down, on the bottom
+
+tieable = { $label } { $shape }, { $length } { $form }
+head_of = { $label } { $shape }, hook { $hook }
+bait_of = { $length } { $plastic } { $form }
+slot_at = { $place }, { $depth }
+slot_over = { $place }, { $least } to { $most }
+slot_wind = { $slot }, wind { $wind }
+slot_winds = { $slot }, wind { $least } to { $most }
+plan_retie = { $time }: rod { $rod } to { $tie }
+plan_unserved = { $slot }: nothing to { $part } with
+plan_exact = No other choice serves more of the day, retied less often, nearer what suits best
+plan_greedy = So many situations are chosen for one after the other; a better choice may be left
+plan_loss = { $rate } an hour over { $bottom }
+plan_loss_own = { $rate } an hour over { $bottom }, { $hours } h of your own log in it
+plan_leader = { $metres } of { $least } to { $most } lb leader
+plan_over_spot = { $order }; then rest it { $minutes } min and come back
+plan_light = first light { $dawn }, sun { $rises } to { $sets }, last light { $dusk }
+plan_always_light = the sun does not set that day
+plan_never_light = the sun does not rise that day
+
+fault_day = give a day, such as 2026-06-12
+fault_time = give a time of day, such as 5:00
+fault_no_time = the day ends before anything can be fished
+fault_stop_time = no time is left for { $place }
+fault_stops = a day has at most { $most } stops
+fault_rods = give a number of rods from 1 to { $most }
+fault_minutes = give whole minutes, { $least } at least
+fault_no_stop = choose a stop
 
 own_size = Own record: { $better } brought { $ratio } times the bites of { $lesser } ({ $least } to { $most }), turn about on { $stops } stops
 own_size_at_least = Own record: { $better } brought at least { $least } times the bites of { $lesser }, turn about on { $stops } stops

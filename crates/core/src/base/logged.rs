@@ -64,3 +64,7 @@ impl Throat {
         }
     }
 }
+codes! {
+    /// What a rod is carried for on a day, in the order over a spot.
+    DayPart { Search = "search", Crawl = "crawl", CleanUp = "clean_up", Small = "small" }
+}

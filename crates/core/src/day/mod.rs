@@ -7,7 +7,9 @@
 
 mod check;
 mod event;
+mod hourly;
 mod order;
+mod planned;
 mod spans;
 mod state;
 
@@ -18,6 +20,8 @@ pub use event::iso::read as read_day;
 pub use event::{
     Bite, Event, EventId, FishTold, IdFault, Rest, Stop, Tied, Tried, What, WrittenAt,
 };
+pub use hourly::{DAY_MIN, Hourly, MOST_POINTS, read_table_of_hours, read_time, show_time};
 pub use order::{Log, Standing};
+pub use planned::{MOST_STEPS, Planned, PlannedStep};
 pub use spans::{Seen, Span, spans};
 pub use state::{DayState, Resting, RodState, day_at};

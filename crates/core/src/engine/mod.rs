@@ -20,6 +20,7 @@ use crate::explore::cast_ready;
 use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
+use crate::explore::plan::{self, Plan, PlanAsked, PlanFault, PlanHeld};
 use crate::explore::mend::put_on;
 use crate::own_box::{self, BoxIndex, Item};
 use crate::question::{Bait, MendRequest, PickRequest};
@@ -232,6 +233,19 @@ impl Engine {
         found: (&MendAnswer, &[&Item]),
     ) -> Vec<OwnDoing> {
         mend::from_box(&self.chooser, request, options, found)
+    }
+
+    /// Plans a day: what on which rod at which stop, and what to pack.
+    ///
+    /// # Errors
+    /// When there is no time, no stop or no rod.
+    pub fn plan(
+        &self,
+        asked: &PlanAsked,
+        held: PlanHeld<'_>,
+        options: Options,
+    ) -> Result<Plan, PlanFault> {
+        plan::plan(&self.chooser, asked, held, options)
     }
 
     /// What is tied on by a question, with its measures, and with which rig: the head in hand,

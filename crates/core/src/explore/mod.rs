@@ -12,6 +12,7 @@ pub mod gaps;
 pub mod judge;
 pub mod ledger;
 pub mod mend;
+pub mod plan;
 pub mod rods;
 pub mod sink_tests;
 pub mod steps;

@@ -1,9 +1,9 @@
 //! Which rig on which rod over a day: the most of it served, with the fewest retyings.
 //!
 //! A day is a row of slots (stops, or hours of one), each with situations that some rigs
-//! serve. So many rods are carried; a rod that was not used yet was tied at home, for
-//! nothing. What is wanted first is that situations are served, by their minutes; then that
-//! little is retied on the water. Which rig serves which situation is chosen by branch and
+//! serve, each the better or the worse. So many rods are carried; a rod that was not used yet
+//! was tied at home, for nothing. What is wanted first is that situations are served, by their
+//! minutes; then that little is retied on the water; then that each is served well. Which rig serves which situation is chosen by branch and
 //! bound where the day is small, else one situation after the other; what is retied for a
 //! choice is then the least there is: of the rods on hand the one whose rig is wanted again
 //! last is retied (published: L. A. Belady, *IBM Systems Journal* 5 (1966) 78, for pages of a
@@ -14,8 +14,17 @@
 pub struct Wanted {
     /// Minutes that it counts for; over 0.
     pub minutes: f64,
-    /// Rigs that serve it, by their number.
-    pub by: Vec<usize>,
+    /// Rigs that serve it, each once.
+    pub by: Vec<Serving>,
+}
+
+/// A rig that serves a situation.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Serving {
+    /// The rig, by its number.
+    pub rig: usize,
+    /// How much worse than the best it does; 0 and over.
+    pub off: f64,
 }
 
 /// A slot: its situations come together, so that the rigs for all of them are carried at once.
@@ -41,26 +50,32 @@ pub struct Rods {
     pub exact: bool,
 }
 
-/// What a choice costs: minutes unserved, then retyings.
+/// What a choice costs: minutes unserved, then retyings, then how much worse than the best
+/// it serves, over its minutes.
 #[derive(Debug, Clone, Copy, PartialEq)]
 struct Cost {
     unserved: f64,
     retyings: usize,
+    off: f64,
 }
 
 impl Cost {
     const WORST: Self = Self {
         unserved: f64::INFINITY,
         retyings: usize::MAX,
+        off: f64::INFINITY,
     };
 
-    /// Minutes that differ by less are the same.
+    /// Sums that differ by less are the same.
     fn below(&self, other: &Self) -> bool {
-        const SAME: f64 = 1e-9;
+        const SAME: f64 = 1e-6;
         if (self.unserved - other.unserved).abs() > SAME {
             return self.unserved < other.unserved;
         }
-        self.retyings < other.retyings
+        if self.retyings != other.retyings {
+            return self.retyings < other.retyings;
+        }
+        self.off < other.off - SAME
     }
 }
 
@@ -72,14 +87,16 @@ type Asked = Vec<Vec<usize>>;
 pub fn rods(slots: &[Slot], carried: usize) -> Rods {
     let count: usize = slots.iter().map(Vec::len).sum();
     let small = carried <= MOST_RODS && count <= MOST_SITUATIONS;
+    let order: Vec<(usize, usize)> = slots
+        .iter()
+        .enumerate()
+        .flat_map(|(slot, all)| (0..all.len()).map(move |at| (slot, at)))
+        .collect();
     let mut search = Search {
         slots,
         rods: carried,
-        order: slots
-            .iter()
-            .enumerate()
-            .flat_map(|(slot, all)| (0..all.len()).map(move |at| (slot, at)))
-            .collect(),
+        to_come: to_come(slots, &order),
+        order,
         best: (Cost::WORST, Vec::new()),
     };
     let first = search.one_after_the_other();
@@ -91,11 +108,30 @@ pub fn rods(slots: &[Slot], carried: usize) -> Rods {
     search.told(&chosen, small)
 }
 
+/// From each situation on, what the rest of the day costs at least: what no rig serves, and
+/// the best that serves the others.
+fn to_come(slots: &[Slot], order: &[(usize, usize)]) -> Vec<(f64, f64)> {
+    let mut least = vec![(0.0, 0.0)];
+    for (slot, at) in order.iter().rev() {
+        let wanted = &slots[*slot][*at];
+        let (unserved, off) = least[least.len() - 1];
+        let best = wanted.by.iter().map(|s| s.off).min_by(f64::total_cmp);
+        least.push(match best {
+            Some(best) => (unserved, off + wanted.minutes * best),
+            None => (unserved + wanted.minutes, off),
+        });
+    }
+    least.reverse();
+    least
+}
+
 struct Search<'s> {
     slots: &'s [Slot],
     rods: usize,
     /// Each situation, in the order of the day.
     order: Vec<(usize, usize)>,
+    /// See [`to_come()`].
+    to_come: Vec<(f64, f64)>,
     best: (Cost, Vec<Option<usize>>),
 }
 
@@ -121,44 +157,60 @@ impl Search<'_> {
 
     fn unserved(&self, chosen: &[Option<usize>]) -> f64 {
         let all = chosen.iter().enumerate().filter(|c| c.1.is_none());
-        all.map(|(at, _)| self.wanted(at).minutes).sum()
+        all.fold(0.0, |sum, (at, _)| sum + self.wanted(at).minutes)
     }
 
-    /// What the first choices of a day cost at least, and all of them exactly.
+    fn off(&self, chosen: &[Option<usize>]) -> f64 {
+        let off = |(at, rig): (usize, &Option<usize>)| {
+            let wanted = self.wanted(at);
+            let by = wanted.by.iter().find(|s| Some(s.rig) == *rig)?;
+            Some(wanted.minutes * by.off)
+        };
+        chosen.iter().enumerate().filter_map(off).sum()
+    }
+
+    /// What a day costs at least that begins with these choices; of a whole day, what it costs.
     fn cost(&self, chosen: &[Option<usize>]) -> Cost {
+        let (unserved, off) = self.to_come[chosen.len()];
         self.asked(chosen).map_or(Cost::WORST, |asked| Cost {
-            unserved: self.unserved(chosen),
+            unserved: self.unserved(chosen) + unserved,
             retyings: carry(&asked, self.rods).retied.len(),
+            off: self.off(chosen) + off,
         })
     }
 
-    /// Choices for the next situation: rigs that serve it, those already asked for first, and
-    /// at last none.
+    /// Choices for the next situation: rigs that serve it, those already asked for first, then
+    /// those that serve it best, and at last none.
     fn choices(&self, chosen: &[Option<usize>]) -> Vec<Option<usize>> {
         let mut rigs = self.wanted(chosen.len()).by.clone();
-        rigs.sort_unstable();
-        rigs.dedup();
-        rigs.sort_by_key(|rig| !chosen.contains(&Some(*rig)));
-        rigs.into_iter().map(Some).chain([None]).collect()
+        rigs.sort_by(|a, b| a.off.total_cmp(&b.off).then(a.rig.cmp(&b.rig)));
+        rigs.sort_by_key(|s| !chosen.contains(&Some(s.rig)));
+        rigs.iter().map(|s| Some(s.rig)).chain([None]).collect()
     }
 
-    /// Each situation by the rig that costs the least so far; of those that cost the same the
-    /// one that serves the most of what is still to come.
+    /// Each situation by the rig that costs the least so far; where several serve as much at
+    /// as few retyings, the one that serves the most of what is still to come.
     fn one_after_the_other(&self) -> Vec<Option<usize>> {
         let mut chosen: Vec<Option<usize>> = Vec::new();
         while chosen.len() < self.order.len() {
-            let to_come = |rig: &Option<usize>| -> f64 {
+            let later = |rig: &Option<usize>| -> f64 {
                 let later = (chosen.len()..self.order.len()).map(|at| self.wanted(at));
-                let served = later.filter(|w| rig.is_some_and(|r| w.by.contains(&r)));
-                served.map(|w| w.minutes).sum()
+                let serves = |w: &&Wanted| w.by.iter().any(|s| Some(s.rig) == *rig);
+                later.filter(serves).map(|w| w.minutes).sum()
             };
             let mut best: (Cost, f64, Option<usize>) = (Cost::WORST, 0.0, None);
             for choice in self.choices(&chosen) {
                 let mut next = chosen.clone();
                 next.push(choice);
-                let (cost, serves) = (self.cost(&next), to_come(&choice));
-                let equal = !cost.below(&best.0) && !best.0.below(&cost);
-                if cost.below(&best.0) || (equal && serves > best.1) {
+                let (cost, serves) = (self.cost(&next), later(&choice));
+                let rough = |c: &Cost| Cost { off: 0.0, ..*c };
+                let equal =
+                    !rough(&cost).below(&rough(&best.0)) && !rough(&best.0).below(&rough(&cost));
+                let better = match equal {
+                    true => serves > best.1 || (serves >= best.1 && cost.below(&best.0)),
+                    false => cost.below(&best.0),
+                };
+                if better {
                     best = (cost, serves, choice);
                 }
             }

@@ -7,4 +7,5 @@ pub mod least_squares;
 pub mod line;
 pub mod sink;
 pub mod strength;
+pub mod sun;
 pub mod water;

@@ -12,6 +12,7 @@ mod head;
 mod hook;
 mod judged;
 pub mod ledger;
+pub mod plan;
 mod line;
 mod measured;
 mod mend;

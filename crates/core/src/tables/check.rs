@@ -6,7 +6,7 @@ use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
     Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Counted, Course,
-    Cover, CurrentWay, Direction, Effect, EyeTurn, Factor, FallBy, Feeding, FishAt, Forage, Gauge,
+    Cover, CurrentWay, DayPart, Direction, Effect, EyeTurn, Factor, FallBy, Feeding, FishAt, Forage, Gauge,
     HangCause, HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause,
     Light, LineKind, LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase, Plastic,
     Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species, SpringView,
@@ -132,6 +132,8 @@ pub(super) fn words() -> Result<(), DataError> {
         ("Feeding", Feeding::CODES),
         ("Factor", Factor::CODES),
         ("Counted", Counted::CODES),
+        ("DayPart", DayPart::CODES),
+        ("DayPartTold", DayPart::CODES),
         ("PhaseShort", Phase::CODES),
         ("Axis", &["wind", "current", "retrieve", "drift"]),
     ];
@@ -157,6 +159,7 @@ impl Tables {
     /// The first fault found.
     pub fn check(&self) -> Result<(), DataError> {
         self.check_numbers()?;
+        self.days.check()?;
         self.rigs.values().try_for_each(|rig| self.check_rig(rig))
     }
 

@@ -143,6 +143,7 @@ impl Tables {
             practice: practices(&rules)?,
             rigs: total(RIGS_DIR, rigs, |r| r.code)?,
             mend: MendTables::read(mend, &rules)?,
+            days: read("days.toml", include_str!("../../data/days.toml"))?,
             rules,
         };
         tables.check()?;

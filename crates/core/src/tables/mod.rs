@@ -6,6 +6,7 @@
 
 mod check;
 mod courses;
+mod days;
 mod load;
 pub mod mend;
 mod practice;
@@ -19,6 +20,7 @@ pub mod when;
 use enum_map::EnumMap;
 
 pub use courses::{CourseRow, CourseTables, HandFactors, HandsRow, SwimRow};
+pub use days::{DayTables, PackRow, PartRow, ServeRow, UsualDay};
 pub use mend::MendTables;
 pub use practice::{Practice, Way};
 pub use rig_row::*;
@@ -141,6 +143,8 @@ pub struct Tables {
     pub rules: Rules,
     /// What goes wrong, and why.
     pub mend: MendTables,
+    /// A day that is planned.
+    pub days: DayTables,
 }
 
 impl Tables {

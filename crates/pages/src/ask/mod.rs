@@ -9,6 +9,7 @@ mod form;
 pub mod ledger;
 pub mod mend;
 pub mod photo;
+pub mod plan;
 pub mod today;
 mod words;
 

@@ -78,6 +78,9 @@ impl Sent<'_> {
     }
 }
 
+/// Most that a step of a planned day writes down.
+const MOST_WHATS: usize = 16;
+
 type Fault = Vec<FieldError>;
 
 fn fault(field: &str, message: &str) -> Fault {
@@ -131,6 +134,10 @@ fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, F
         }
         "back" => vec![What::WentBack { of: sent.id("of")? }],
         "end" => vec![What::Ended],
+        "planned" => serde_json::from_str(sent.field("whats"))
+            .ok()
+            .filter(|whats: &Vec<What>| whats.len() <= MOST_WHATS)
+            .ok_or_else(|| fault("whats", "that is no step of a planned day"))?,
         "undo" => vec![What::Undone { of: sent.id("of")? }],
         _ => return Err(fault("do", "that is nothing that can be written down")),
     })

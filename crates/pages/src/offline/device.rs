@@ -7,7 +7,7 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::day::Event;
+use yarrowfen_core::day::{Event, Planned};
 use yarrowfen_core::explore::ledger::OwnSize;
 use yarrowfen_core::own_box::{BoxList, Item};
 use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Water};
@@ -55,6 +55,8 @@ pub struct Device {
     tries: Vec<MendTry>,
     #[serde(default)]
     sizes: Vec<OwnSize>,
+    #[serde(default)]
+    planned: Vec<Planned>,
     /// What was written down of late, as the server has it.
     pub events: Vec<Event>,
 }
@@ -72,6 +74,8 @@ pub struct Loaded {
     pub tries: Vec<MendTry>,
     /// Sizes that the log speaks for.
     pub sizes: Vec<OwnSize>,
+    /// Days that are planned.
+    pub planned: Vec<Planned>,
 }
 
 impl Device {
@@ -81,7 +85,7 @@ impl Device {
         reader: &Reader,
         things: Option<&HeldBox>,
         (sinks, tries, sizes): (&[Sink], &[MendTry], &[OwnSize]),
-        events: Vec<Event>,
+        (events, planned): (Vec<Event>, Vec<Planned>),
     ) -> Self {
         let row = |o: &Owned| ThingRow {
             id: o.id,
@@ -115,6 +119,7 @@ impl Device {
             sinks: sinks.to_vec(),
             tries: tries.to_vec(),
             sizes: sizes.to_vec(),
+            planned,
             events,
         }
     }
@@ -154,6 +159,7 @@ impl Device {
             sinks: self.sinks,
             tries: self.tries,
             sizes: self.sizes,
+            planned: self.planned,
         }
     }
 }

@@ -183,6 +183,7 @@ fn today_held<'h>(l: &'h Loaded, asked: &'h Asked) -> TodayHeld<'h> {
         things: l.things.as_ref(),
         events: &asked.events,
         unsent: &asked.unsent,
+        planned: &l.planned,
         now: asked.now,
     }
 }
@@ -286,6 +287,7 @@ fn after(engine: &Engine, l: &Loaded, asked: &Asked, keep: &[Event]) -> Shown {
         things: l.things.as_ref(),
         events: &events,
         unsent: &unsent,
+        planned: &l.planned,
         now: asked.now,
     };
     page::today(engine, &l.reader, "", held, Part::Changed)

@@ -4,7 +4,7 @@ use std::collections::{BTreeMap, BTreeSet};
 
 use time::Duration;
 use yarrowfen_core::Engine;
-use yarrowfen_core::day::{DayState, Event, EventId, Log, day_at};
+use yarrowfen_core::day::{DayState, Event, EventId, Log, Planned, day_at};
 
 use crate::ask::PickForm;
 use crate::ask::today::{Day, Sent, Stamp, events};
@@ -23,6 +23,8 @@ pub struct TodayHeld<'h> {
     pub events: &'h [Event],
     /// Those of them that are on this device alone, and that the box does not know of.
     pub unsent: &'h [EventId],
+    /// Days that he planned, of which this may be one.
+    pub planned: &'h [Planned],
     /// The clock of who reads, ms since 1970 in UTC, and what its time of day is ahead of
     /// it, minutes.
     pub now: (i64, i16),
@@ -109,6 +111,7 @@ fn shown(
         state: DayState::of(&of_day),
         log: &of_day,
         things: held.things,
+        planned: held.planned.iter().find(|p| Some(p.day) == day),
     };
     let page = TodayPage::new(engine, (frame, reader), (&form, asked.ok()), &now, typed);
     Ok(Reply::changing(code, &page, part)?.in_parts().about(&query))

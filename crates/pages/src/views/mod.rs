@@ -20,6 +20,7 @@ pub mod mend;
 pub mod own;
 pub mod photo;
 pub mod pick;
+pub mod plan;
 pub mod sentence;
 pub mod shell;
 pub mod tackle;

@@ -6,6 +6,7 @@ use yarrowfen_rows::Water;
 use super::Frame;
 use super::describe::describe;
 use crate::ask::PickForm;
+use crate::ask::plan::show_position;
 use crate::draw::section::section;
 use crate::draw::tackle::figure::Figure;
 use crate::reader::Reader;
@@ -49,6 +50,8 @@ pub struct WaterForm {
     pub name: String,
     /// Remark as typed.
     pub remark: String,
+    /// Where it is, as typed.
+    pub at: String,
     /// Its question.
     pub query: String,
     /// Faults by field.
@@ -63,6 +66,7 @@ impl WaterForm {
             id: Some(w.id.to_string()),
             name: w.name.clone(),
             remark: w.remark.clone(),
+            at: w.at.map(show_position).unwrap_or_default(),
             query: PickForm::from_request(&w.asked, yarrowfen_core::Options::default()).query(),
             faults: Vec::new(),
         }
@@ -74,6 +78,7 @@ impl WaterForm {
             id: None,
             name: String::new(),
             remark: String::new(),
+            at: String::new(),
             query: query.chars().take(4000).collect(),
             faults: Vec::new(),
         }

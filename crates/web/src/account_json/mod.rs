@@ -13,8 +13,9 @@ use serde_json::{Map, Value};
 use time::OffsetDateTime;
 use yarrowfen_core::base::codes::{FallBy, Symptom};
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::day::Event;
+use yarrowfen_core::day::{Event, Planned};
 use yarrowfen_core::own_box::BoxList;
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_rows::KEPT_SCHEMA;
 use yarrowfen_store::{MendTry, Sink, Whole};
 
@@ -40,6 +41,19 @@ struct File {
     mends: Vec<MendOut>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     log: Vec<Event>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    days: Vec<DayOut>,
+}
+
+/// A planned day as it is written.
+#[derive(Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DayOut {
+    name: String,
+    query: String,
+    #[serde(with = "time::serde::rfc3339")]
+    kept: OffsetDateTime,
+    planned: Planned,
 }
 
 #[derive(Serialize, Deserialize)]
@@ -59,6 +73,8 @@ struct WaterOut {
     remark: String,
     #[serde(with = "time::serde::rfc3339")]
     saved: OffsetDateTime,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    at: Option<Position>,
     asked: Value,
 }
 
@@ -153,6 +169,7 @@ pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
             name: w.name.clone(),
             remark: w.remark.clone(),
             saved: w.made_at,
+            at: w.at,
             asked: serde_json::to_value(&w.asked)?,
         })
     };
@@ -177,7 +194,17 @@ pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
         sinks: whole.sinks.iter().map(sink_out).collect(),
         mends: whole.mends.iter().map(mend_out).collect(),
         log: whole.log.clone(),
+        days: whole.days.iter().map(day_out).collect(),
     })
+}
+
+fn day_out(day: &yarrowfen_store::PlannedDay) -> DayOut {
+    DayOut {
+        name: day.name.clone(),
+        query: day.query.clone(),
+        kept: day.made_at,
+        planned: day.planned.clone(),
+    }
 }
 
 /// The schema of answers that name none.

@@ -3,14 +3,15 @@
 use std::borrow::Cow;
 
 use super::{
-    File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION, WaterOut,
+    DayOut, File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION, WaterOut,
 };
 use serde_json::Value;
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::day::Event;
+use yarrowfen_core::day::{Event, Planned};
 use yarrowfen_core::own_box::{Item, Texts};
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_rows::read_answer;
 use yarrowfen_store::{KeptText, NewMendTry, NewSink, State};
@@ -23,6 +24,20 @@ pub struct WaterIn {
     pub saved: OffsetDateTime,
     /// Its question.
     pub asked: PickRequest,
+    /// Where it is.
+    pub at: Option<Position>,
+}
+
+/// A planned day of a file.
+pub struct DayIn {
+    /// Checked name.
+    pub name: String,
+    /// Its query.
+    pub query: String,
+    /// Checked.
+    pub planned: Planned,
+    /// When it was kept.
+    pub made_at: OffsetDateTime,
 }
 
 /// A kept pick of a file.
@@ -56,6 +71,8 @@ pub struct Taken {
     pub mends: Vec<NewMendTry>,
     /// The log.
     pub log: Vec<Event>,
+    /// The planned days.
+    pub days: Vec<DayIn>,
 }
 
 /// Reads a file, or names every fault by its place.
@@ -87,6 +104,12 @@ pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
         match read_water(water) {
             Ok(w) => taken.waters.push(w),
             Err(all) => faults.extend(placed(&format!("waters[{n}]"), all)),
+        }
+    }
+    for (n, day) in file.days.into_iter().enumerate() {
+        match read_day(day) {
+            Ok(d) => taken.days.push(d),
+            Err(all) => faults.extend(placed(&format!("days[{n}]"), all)),
         }
     }
     for (n, kept) in file.kept.into_iter().enumerate() {
@@ -187,6 +210,29 @@ fn read_water(water: WaterOut) -> Result<WaterIn, Vec<FieldError>> {
         text: (text.name().to_owned(), text.remark().to_owned()),
         saved: water.saved,
         asked: read_request(water.asked)?,
+        at: match water.at {
+            None => None,
+            Some(at) => Some(Position::new(at.lat, at.lon).ok_or_else(|| {
+                vec![FieldError::new("at", "no place on earth has these degrees")]
+            })?),
+        },
+    })
+}
+
+/// Longest query of a planned day, characters.
+const MOST_QUERY: usize = 16_000;
+
+fn read_day(day: DayOut) -> Result<DayIn, Vec<FieldError>> {
+    let text = texts(&day.name, "", "")?;
+    let length = day.query.chars().count();
+    if length == 0 || length > MOST_QUERY || day.query.contains('\0') {
+        return Err(vec![FieldError::new("query", "this is no day's question")]);
+    }
+    Ok(DayIn {
+        name: text.name().to_owned(),
+        query: day.query,
+        planned: day.planned.checked()?,
+        made_at: day.kept,
     })
 }
 

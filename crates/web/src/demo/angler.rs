@@ -134,6 +134,7 @@ pub(super) async fn load(store: &Store) -> Result<(), DemoError> {
         name,
         remark,
         asked,
+        at: None,
         made_at: None,
     };
     let waters: Vec<NewWater<'_>> = WATERS.iter().zip(&asked).map(new).collect();

@@ -3,6 +3,7 @@
 use serde_json::Value;
 use time::format_description::well_known::Rfc3339;
 use time::{Date, OffsetDateTime};
+use super::ics::{Calendar, stamp};
 use yarrowfen_core::FieldError;
 use yarrowfen_core::base::codes::Outcome;
 use yarrowfen_core::base::in_a_line;
@@ -179,23 +180,14 @@ pub fn calendar(events: &[Event], now: OffsetDateTime) -> String {
             _ => days.push((event.written.day, vec![event])),
         }
     }
-    let mut out = String::new();
-    for line in [
-        "BEGIN:VCALENDAR",
-        "VERSION:2.0",
-        "PRODID:-//Yarrowfen//Days//EN",
-        "CALSCALE:GREGORIAN",
-    ] {
-        put(&mut out, line);
-    }
+    let mut out = Calendar::new();
     for (day, events) in days {
         stay(&mut out, day, &events, now);
     }
-    put(&mut out, "END:VCALENDAR");
-    out
+    out.end()
 }
 
-fn stay(out: &mut String, day: Date, events: &[&Event], now: OffsetDateTime) {
+fn stay(out: &mut Calendar, day: Date, events: &[&Event], now: OffsetDateTime) {
     let times = || events.iter().map(|e| e.written.at);
     let (from, to) = (times().min().unwrap_or(0), times().max().unwrap_or(0));
     let mut places: Vec<&str> = Vec::new();
@@ -217,48 +209,10 @@ fn stay(out: &mut String, day: Date, events: &[&Event], now: OffsetDateTime) {
         format!("DTSTAMP:{}", stamp(now.unix_timestamp() * 1000)),
         format!("DTSTART:{}", stamp(from)),
         format!("DTEND:{}", stamp(to.max(from + 60_000))),
-        format!(
-            "SUMMARY:{}",
-            escaped(&format!("{fish} fish, {bites} bites"))
-        ),
-        format!("LOCATION:{}", escaped(&places)),
-        "END:VEVENT".to_owned(),
     ] {
-        put(out, &line);
+        out.put(&line);
     }
-}
-
-/// `20260612T053100Z`.
-fn stamp(ms: i64) -> String {
-    let format = time::macros::format_description!("[year][month][day]T[hour][minute][second]Z");
-    let at = OffsetDateTime::from_unix_timestamp(ms.div_euclid(1000));
-    at.ok()
-        .and_then(|t| t.format(&format).ok())
-        .unwrap_or_default()
-}
-
-/// A text with what means something in a calendar escaped (RFC 5545, 3.3.11).
-fn escaped(text: &str) -> String {
-    text.replace('\\', "\\\\")
-        .replace(';', "\\;")
-        .replace(',', "\\,")
-        .replace("\r\n", "\\n")
-        .replace('\n', "\\n")
-}
-
-/// Most octets of a line, without its end (RFC 5545, 3.1).
-const MOST_OCTETS: usize = 75;
-
-/// Puts a line, folded where it is long, never within a character.
-fn put(out: &mut String, line: &str) {
-    let mut octets = 0;
-    for c in line.chars() {
-        if octets + c.len_utf8() > MOST_OCTETS {
-            out.push_str("\r\n ");
-            octets = 1;
-        }
-        out.push(c);
-        octets += c.len_utf8();
-    }
-    out.push_str("\r\n");
+    out.text("SUMMARY", &format!("{fish} fish, {bites} bites"));
+    out.text("LOCATION", &places);
+    out.put("END:VEVENT");
 }

@@ -4,6 +4,8 @@
 pub const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
 pub mod assets;
+pub mod day_calendar;
+pub mod ics;
 pub mod log_file;
 pub mod sheet;
 pub mod spans_csv;

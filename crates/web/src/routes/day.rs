@@ -1,5 +1,7 @@
 //! The day on the water: its page, its taps, and events that devices send when they can.
 
+use std::sync::Arc;
+
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::{Deserialize, Serialize};
@@ -7,7 +9,7 @@ use serde_json::Value;
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::in_a_line;
-use yarrowfen_core::day::{Event, EventId, MOST_OFFSET, checked};
+use yarrowfen_core::day::{Event, EventId, MOST_OFFSET, Planned, checked};
 use yarrowfen_pages::ask::today::Stamp;
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::page::{self, TodayHeld, today_from};
@@ -36,13 +38,53 @@ pub(super) fn millis(at: OffsetDateTime) -> i64 {
     i64::try_from(at.unix_timestamp_nanos() / 1_000_000).unwrap_or(0)
 }
 
-fn held<'h>(things: Option<&'h HeldBox>, events: &'h [Event], now: (i64, i16)) -> TodayHeld<'h> {
-    TodayHeld {
-        things,
-        events,
-        unsent: &[],
-        now,
+/// What is read of a day that is fished.
+struct OfDay {
+    things: Option<Arc<HeldBox>>,
+    events: Vec<Event>,
+    planned: Vec<Planned>,
+}
+
+impl OfDay {
+    async fn read(
+        app: &App,
+        reader: &Reader,
+        things: Option<Arc<HeldBox>>,
+        now: (i64, i16),
+    ) -> Result<Self, PageError> {
+        Ok(Self {
+            things,
+            events: of_late(app, reader, now).await?,
+            planned: planned_from(app, reader, now).await?,
+        })
     }
+
+    fn held(&self, now: (i64, i16)) -> TodayHeld<'_> {
+        TodayHeld {
+            things: self.things.as_deref(),
+            events: &self.events,
+            unsent: &[],
+            planned: &self.planned,
+            now,
+        }
+    }
+}
+
+/// Planned days that a device or a day's page may want, the next first.
+const MOST_PLANNED: usize = 8;
+
+/// Days that a reader planned, from those that may still be fished on.
+///
+/// # Errors
+/// When the database does not answer.
+pub(super) async fn planned_from(
+    app: &App,
+    reader: &Reader,
+    now: (i64, i16),
+) -> Result<Vec<Planned>, PageError> {
+    let days = app.store.days(reader.owner, Some(today_from(now))).await?;
+    let days = days.into_iter().take(MOST_PLANNED);
+    Ok(days.map(|d| d.planned).collect())
 }
 
 async fn of_late(app: &App, reader: &Reader, now: (i64, i16)) -> Result<Vec<Event>, PageError> {
@@ -58,9 +100,8 @@ pub async fn page(
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
     let now = clock(&http);
-    let things = own_box(&app, &reader).await;
-    let events = of_late(&app, &reader, now).await?;
-    let held = held(things.as_deref(), &events, now);
+    let of_day = OfDay::read(&app, &reader, own_box(&app, &reader).await, now).await?;
+    let held = of_day.held(now);
     let page = page::today(&app.engine, &reader, http.query_string(), held, part.0);
     about_question(&session, page)
 }
@@ -87,10 +128,8 @@ pub async fn tap(
 ) -> Result<HttpResponse, PageError> {
     let Checked { reader, form } = sent;
     let now = clock(&http);
-    let things = own_box(&app, &reader).await;
-    let events = of_late(&app, &reader, now).await?;
-    let before = held(things.as_deref(), &events, now);
-    let by = (before, stamp(&form, now));
+    let of_day = OfDay::read(&app, &reader, own_box(&app, &reader).await, now).await?;
+    let by = (of_day.held(now), stamp(&form, now));
     match page::tapped(&app.engine, &reader, &form.0, by, part.0) {
         Err(page) => shown(page),
         Ok(new) => {
@@ -99,9 +138,9 @@ pub async fn tap(
                 return Ok(see_other("/today"));
             }
             let things = fresh_box(&app, &reader).await?;
-            let events = of_late(&app, &reader, now).await?;
-            let after = held(things.as_deref(), &events, now);
-            shown(page::today(&app.engine, &reader, "", after, part.0))
+            let after = OfDay::read(&app, &reader, things, now).await?;
+            let held = after.held(now);
+            shown(page::today(&app.engine, &reader, "", held, part.0))
         }
     }
 }
@@ -112,7 +151,7 @@ pub async fn tap(
 /// When there are too many, or the database does not answer.
 pub(super) async fn keep(app: &App, reader: &Reader, events: &[Event]) -> Result<(), PageError> {
     app.store.save_events(reader.owner, events).await?;
-    app.own_sizes.forget(reader.owner);
+    app.log_changed(reader.owner);
     Ok(())
 }
 
@@ -136,7 +175,7 @@ pub async fn try_down(
 async fn fresh_box(
     app: &App,
     reader: &Reader,
-) -> Result<Option<std::sync::Arc<HeldBox>>, PageError> {
+) -> Result<Option<Arc<HeldBox>>, PageError> {
     let Some(account) = &reader.account else {
         return Ok(None);
     };

@@ -50,7 +50,7 @@ fn written_wrong(e: impl std::fmt::Display) -> PageError {
     PageError::Internal
 }
 
-fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpResponse {
+pub(super) fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpResponse {
     HttpResponse::Ok()
         .content_type(kind)
         .insert_header((
@@ -99,7 +99,7 @@ pub async fn import(
     match read {
         Ok(events) => {
             let new = app.store.take_log(reader.owner, &events).await?;
-            app.own_sizes.forget(reader.owner);
+            app.log_changed(reader.owner);
             Ok(see_other(&format!("/days/review?taken={new}")))
         }
         Err(faults) => {

@@ -7,7 +7,7 @@ use time::OffsetDateTime;
 use yarrowfen_pages::offline::Device;
 use yarrowfen_pages::page::today_from;
 
-use super::day::millis;
+use super::day::{millis, planned_from};
 use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
 use crate::reader::Visitor;
@@ -40,9 +40,11 @@ pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse
     let sinks = sink_tests(&app, &reader).await;
     let sizes = own_sizes(&app, &reader).await;
     let tries = app.store.mend_tries(reader.owner).await?;
-    let from = today_from((millis(OffsetDateTime::now_utc()), 0));
-    let events = app.store.events_from(reader.owner, from).await?;
-    let device = Device::of(&reader, things.as_deref(), (&sinks, &tries, &sizes), events);
+    let now = (millis(OffsetDateTime::now_utc()), 0);
+    let events = app.store.events_from(reader.owner, today_from(now)).await?;
+    let planned = planned_from(&app, &reader, now).await?;
+    let of_days = (events, planned);
+    let device = Device::of(&reader, things.as_deref(), (&sinks, &tries, &sizes), of_days);
     Ok(HttpResponse::Ok()
         .insert_header((header::CACHE_CONTROL, "no-store"))
         .json(device))

@@ -4,7 +4,9 @@ use actix_web::{HttpResponse, web};
 use serde::Deserialize;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_pages::ask::PickForm;
+use yarrowfen_pages::ask::plan::read_position;
 use yarrowfen_pages::page::{self, WatersList};
 use yarrowfen_pages::views::waters::WaterForm;
 use yarrowfen_store::{KeptText, NewWater};
@@ -70,6 +72,8 @@ pub struct Input {
     name: String,
     #[serde(default)]
     remark: String,
+    #[serde(default)]
+    at: String,
 }
 
 impl HasToken for Input {
@@ -84,12 +88,12 @@ impl Input {
         &self,
         member: &Member,
         id: Option<Uuid>,
-    ) -> Result<(PickRequest, KeptText), WaterForm> {
+    ) -> Result<(PickRequest, KeptText, Option<Position>), WaterForm> {
         let form = PickForm::from_query(&self.query, member.reader.options);
         let text = KeptText::new(&self.name, &self.remark, "");
-        match (form.read(), text) {
-            (Ok(request), Ok(text)) => Ok((request, text)),
-            (asked, text) => {
+        match (form.read(), text, read_position(&self.at)) {
+            (Ok(request), Ok(text), Ok(at)) => Ok((request, text, at)),
+            (asked, text, at) => {
                 let mut faults: Vec<(&'static str, String)> = text
                     .err()
                     .unwrap_or_default()
@@ -99,10 +103,12 @@ impl Input {
                 if asked.is_err() {
                     faults.push(("query", "the sentence has faults: mend them first".into()));
                 }
+                faults.extend(at.err().map(|message| ("at", message)));
                 Err(WaterForm {
                     id: id.map(|i| i.to_string()),
                     name: self.name.clone(),
                     remark: self.remark.clone(),
+                    at: self.at.clone(),
                     query: self.query.clone(),
                     faults,
                 })
@@ -118,7 +124,7 @@ async fn write(
     id: Option<Uuid>,
 ) -> Result<HttpResponse, PageError> {
     let member = &sent.member;
-    let (asked, text) = match sent.form.read(member, id) {
+    let (asked, text, at) = match sent.form.read(member, id) {
         Ok(read) => read,
         Err(form) => return list_page(app, member, &Asks::default(), Some(form)).await,
     };
@@ -126,6 +132,7 @@ async fn write(
         name: text.name(),
         remark: text.remark(),
         asked: &asked,
+        at,
         made_at: None,
     };
     let owner = member.account.owner;

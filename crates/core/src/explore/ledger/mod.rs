@@ -12,7 +12,7 @@ mod review;
 pub use compare::{Comparison, comparisons};
 pub use levels::{Band, DEPTH_BANDS, Level, level};
 pub use own_size::{OwnSize, own_size, own_sizes};
-pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, review, wanted};
+pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, lost_over, review, wanted};
 
 use crate::base::codes::Outcome;
 pub use crate::base::codes::{Counted, Factor};

@@ -153,6 +153,13 @@ pub fn review(spans: &[Span<'_>], asked: &Asked) -> Review {
     }
 }
 
+/// Heads lost by bottom, over a whole log.
+#[must_use]
+pub fn lost_over(spans: &[Span<'_>]) -> Vec<Lost> {
+    let all: Vec<&Span<'_>> = spans.iter().collect();
+    lost(&all, |s| s.stop.bottom.label())
+}
+
 /// Counts by a key, in its order.
 fn summed<K: Ord>(
     spans: &[&Span<'_>],

@@ -10,7 +10,7 @@ use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
 use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem};
 use yarrowfen_core::day::{
-    DayState, EventId, Log, MOST_ROD, RodState, Stop, Tied, USUAL_REST_MIN, What,
+    DayState, EventId, Log, MOST_ROD, Planned, RodState, Stop, Tied, USUAL_REST_MIN, What,
 };
 use yarrowfen_core::own_box::MOST_COUNT;
 use yarrowfen_core::{Engine, FieldError, PickRequest};
@@ -41,6 +41,8 @@ pub struct Now<'n> {
     pub log: &'n Log<'n>,
     /// The box.
     pub things: Option<&'n HeldBox>,
+    /// What was planned for the day.
+    pub planned: Option<&'n Planned>,
     /// Heads gone, by thing, that the box does not know of.
     pub gone_unknown: BTreeMap<EventId, i64>,
 }
@@ -107,6 +109,16 @@ pub struct RodView {
     pub here: bool,
 }
 
+/// A step of the planned day.
+pub struct StepView {
+    /// In words.
+    pub told: String,
+    /// What it writes down, as JSON.
+    pub whats: String,
+    /// Whether it was written down.
+    pub done: bool,
+}
+
 /// The form that begins a stop.
 pub struct BeginView {
     /// The place.
@@ -163,6 +175,8 @@ pub struct TodayPage {
     pub resting: Vec<RestView>,
     /// The log, the last line first.
     pub lines: Vec<LineView>,
+    /// What was planned, step by step.
+    pub steps: Vec<StepView>,
     /// The form that begins a stop.
     pub begin: BeginView,
     /// What can be tied on.
@@ -225,6 +239,7 @@ impl TodayPage {
             phases: phases(),
             throats: codes(Throat::words()),
             resting: state.resting.iter().map(|r| rest(r, now.at)).collect(),
+            steps: steps(now),
             begin: begin(form, now, &typed),
             tie: asked.map(|a| tie(engine, (form, a), now, units)),
             faults: outside(&typed),
@@ -241,6 +256,25 @@ impl TodayPage {
             frame,
         }
     }
+}
+
+/// The steps of the planned day; one is done once what it writes down first stands.
+fn steps(now: &Now<'_>) -> Vec<StepView> {
+    let Some(planned) = now.planned else {
+        return Vec::new();
+    };
+    let written = |what: Option<&What>| {
+        let mut standing = now.log.standing();
+        what.is_some_and(|w| standing.any(|e| e.what == *w))
+    };
+    let step = |s: &yarrowfen_core::day::PlannedStep| {
+        Some(StepView {
+            told: s.told.clone(),
+            whats: serde_json::to_string(&s.whats).ok()?,
+            done: written(s.whats.first()),
+        })
+    };
+    planned.steps.iter().filter_map(step).collect()
 }
 
 /// Phases with their short names.
@@ -261,7 +295,7 @@ fn outside(typed: &Typed) -> Vec<String> {
 }
 
 /// `Saturday 12 June`.
-fn day_told(day: Date) -> String {
+pub(crate) fn day_told(day: Date) -> String {
     format!("{} {} {}", day.weekday(), day.day(), day.month())
 }
 

@@ -2,7 +2,7 @@
 
 use actix_multipart::Multipart;
 use actix_web::{HttpResponse, http::header, web};
-use yarrowfen_store::{NewKept, NewWater};
+use yarrowfen_store::{Brought, NewDay, NewKept, NewWater};
 
 use super::mine_again;
 use crate::account_json;
@@ -50,17 +50,18 @@ pub async fn import(
             return mine_again(&member, said);
         }
     };
-    let waters: Vec<_> = taken
+    let waters = taken
         .waters
         .iter()
         .map(|w| NewWater {
             name: &w.text.0,
             remark: &w.text.1,
             asked: &w.asked,
+            at: w.at,
             made_at: Some(w.saved),
         })
         .collect();
-    let kept: Vec<_> = taken
+    let kept = taken
         .kept
         .iter()
         .map(|k| {
@@ -74,18 +75,27 @@ pub async fn import(
             (k.kept, new)
         })
         .collect();
+    let days = taken.days.iter().map(|d| NewDay {
+        name: &d.name,
+        query: &d.query,
+        planned: &d.planned,
+        made_at: Some(d.made_at),
+    });
+    let brought = Brought {
+        items: &taken.items,
+        waters,
+        kept,
+        sinks: &taken.sinks,
+        mends: &taken.mends,
+        log: &taken.log,
+        days: days.collect(),
+    };
     let change = app
         .store
-        .take_in(
-            member.account.owner,
-            &taken.items,
-            &waters,
-            &kept,
-            (&taken.sinks, &taken.mends, &taken.log),
-        )
+        .take_in(member.account.owner, &brought)
         .await?;
     app.sink_tests.forget(member.account.owner);
-    app.own_sizes.forget(member.account.owner);
+    app.log_changed(member.account.owner);
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
 }
 

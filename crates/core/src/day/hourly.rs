@@ -1,0 +1,204 @@
+//! A value over the hours of a day: wind, or the water's temperature.
+
+use crate::base::limits::Limit;
+use crate::base::text::{Arg, day_sentences};
+use crate::base::{Dimension, UnitSystem, plain};
+
+/// Minutes of a day.
+pub const DAY_MIN: u16 = 1440;
+/// Most points of a day.
+pub const MOST_POINTS: usize = 48;
+
+/// Values at times of a day, straight lines between them, flat outside; in their order. Without
+/// any, nothing is known.
+#[derive(Debug, Clone, Default, PartialEq, serde::Serialize, serde::Deserialize)]
+pub struct Hourly(Vec<(u16, f64)>);
+
+/// Reads a time of day: `5`, `5:30`, `05:30`, `5.30`; minutes after midnight.
+#[must_use]
+pub fn read_time(text: &str) -> Option<u16> {
+    let text = text.trim();
+    let (hour, minute) = text.split_once([':', '.']).unwrap_or((text, "00"));
+    let digits = |t: &str, most| t.len() <= most && t.bytes().all(|b| b.is_ascii_digit());
+    if !digits(hour, 2) || !digits(minute, 2) || minute.len() != 2 {
+        return None;
+    }
+    let (hour, minute): (u16, u16) = (hour.parse().ok()?, minute.parse().ok()?);
+    (minute < 60 && hour * 60 + minute <= DAY_MIN).then_some(hour * 60 + minute)
+}
+
+/// A time of day: `5:30`.
+#[must_use]
+pub fn show_time(minute: u16) -> String {
+    format!("{}:{:02}", minute / 60, minute % 60)
+}
+
+impl Hourly {
+    /// Of values at times; the later of two at one time stands.
+    #[must_use]
+    pub fn of(points: impl IntoIterator<Item = (u16, f64)>) -> Self {
+        let all: std::collections::BTreeMap<u16, f64> = points
+            .into_iter()
+            .filter(|p| p.0 <= DAY_MIN && p.1.is_finite())
+            .collect();
+        Self(all.into_iter().take(MOST_POINTS).collect())
+    }
+
+    /// Whether nothing is known.
+    #[must_use]
+    pub fn is_empty(&self) -> bool {
+        self.0.is_empty()
+    }
+
+    /// The points.
+    #[must_use]
+    pub fn points(&self) -> &[(u16, f64)] {
+        &self.0
+    }
+
+    /// The value at a minute of the day; none where nothing is known.
+    #[must_use]
+    pub fn at(&self, minute: f64) -> Option<f64> {
+        let (first, last) = (self.0.first()?, self.0.last()?);
+        let after = self.0.iter().position(|p| f64::from(p.0) >= minute);
+        Some(match after {
+            Some(0) => first.1,
+            Some(i) => {
+                let (a, b) = (self.0[i - 1], self.0[i]);
+                let share = (minute - f64::from(a.0)) / f64::from(b.0 - a.0);
+                a.1 + (b.1 - a.1) * share
+            }
+            None => last.1,
+        })
+    }
+
+    /// Reads what is typed of a day from one minute to another: `2`, `2 to 7 m/s` (from its
+    /// begin to its end), or `5:00 2, 9:00 6 m/s`.
+    ///
+    /// # Errors
+    /// In words, when it is none of these, or a value lies outside the limit.
+    pub fn read(
+        text: &str,
+        (from, to): (u16, u16),
+        limit: Limit,
+        units: UnitSystem,
+    ) -> Result<Self, String> {
+        let text = text.trim();
+        if text.is_empty() {
+            return Ok(Self::default());
+        }
+        let dimension = limit.dimension.unwrap_or(Dimension::Wind);
+        // The unit stands once, at the end.
+        let unit: String = text
+            .rsplit(|c: char| c.is_ascii_digit())
+            .next()
+            .map(|u| u.trim().to_owned())
+            .unwrap_or_default();
+        let value = |t: &str| -> Result<f64, String> {
+            let bare = t.trim().trim_end_matches(&*unit).trim();
+            let read = dimension.read(&format!("{bare} {unit}"), units);
+            limit.check(read.map_err(|e| e.to_string())?, units)
+        };
+        let mut points = Vec::new();
+        if text.contains(':') {
+            for part in text.split([',', ';', '\n']).filter(|p| !p.trim().is_empty()) {
+                let pair = part.trim().split_once(char::is_whitespace);
+                let wrong = || day_sentences::fault_hourly(Arg::Text(part.trim().to_owned()));
+                let (time, number) = pair.ok_or_else(|| String::from(wrong()))?;
+                let time = read_time(time).ok_or_else(|| String::from(wrong()))?;
+                points.push((time, value(number)?));
+            }
+        } else {
+            let ends = ["rising to", "falling to", "to", "–", "-"];
+            let found = ends.iter().find_map(|w| text.split_once(w));
+            match found.filter(|(a, _)| !a.trim().is_empty()) {
+                Some((a, b)) => points.extend([(from, value(a)?), (to, value(b)?)]),
+                None => points.push((from, value(text)?)),
+            }
+        }
+        if points.len() > MOST_POINTS {
+            let most = Arg::Number(MOST_POINTS as f64, 0);
+            return Err(day_sentences::fault_many_hours(most).into());
+        }
+        Ok(Self::of(points))
+    }
+
+    /// The same as it can be read again, in a unit that the words name.
+    #[must_use]
+    pub fn show(&self, limit: Limit, units: UnitSystem) -> String {
+        let dimension = limit.dimension.unwrap_or(Dimension::Wind);
+        let print = |v: f64| dimension.print(v, units);
+        match self.0.as_slice() {
+            [] => String::new(),
+            [one] => print(one.1),
+            all => {
+                let unit = dimension.unit(units);
+                let bare = |v: f64| print(v).trim_end_matches(unit).trim().to_owned();
+                let texts: Vec<String> = all
+                    .iter()
+                    .map(|p| format!("{} {}", show_time(p.0), bare(p.1)))
+                    .collect();
+                format!("{} {unit}", texts.join(", "))
+            }
+        }
+    }
+}
+
+/// Reads hours out of a table: columns `hour` (or `time`), `wind_mps` (or `wind`) and, if there
+/// is one, `temp_c` (or `temp`); apart by commas, semicolons or tabs.
+///
+/// # Errors
+/// In words, with the line.
+pub fn read_table_of_hours(
+    text: &str,
+    limits: (Limit, Limit),
+    units: UnitSystem,
+) -> Result<(Hourly, Hourly), String> {
+    let mut lines = (1..).zip(text.lines()).filter(|l| !l.1.trim().is_empty());
+    let none = || String::from(day_sentences::fault_no_hours());
+    let (_, heading) = lines.next().ok_or_else(none)?;
+    let apart = [';', '\t', ','];
+    let apart = apart.into_iter().find(|c| heading.contains(*c)).ok_or_else(none)?;
+    let headings: Vec<String> = heading.split(apart).map(|h| h.trim().to_lowercase()).collect();
+    let place = |names: &[&str]| headings.iter().position(|h| names.contains(&h.as_str()));
+    let hour = place(&["hour", "time"]).ok_or_else(none)?;
+    let wind = place(&["wind_mps", "wind"]).ok_or_else(none)?;
+    let temp = place(&["temp_c", "temp", "water_c"]);
+    let (mut winds, mut temps) = (Vec::new(), Vec::new());
+    for (n, line) in lines {
+        let cells: Vec<&str> = line.split(apart).map(str::trim).collect();
+        let at = |what: String| {
+            String::from(day_sentences::fault_in_line(
+                Arg::Number(f64::from(n), 0),
+                Arg::Text(what),
+            ))
+        };
+        let cell = |place: usize| cells.get(place).copied().unwrap_or_default();
+        // A time may stand behind its date.
+        let time = cell(hour).rsplit(['T', ' ']).next().unwrap_or_default();
+        let time: String = time.chars().take(5).collect();
+        let minute = read_time(&time).ok_or_else(|| at(format!("“{}”", cell(hour))))?;
+        let value = |place: usize, limit: Limit, own: &[&str]| -> Result<f64, String> {
+            // A column that names its unit is in it.
+            let units = match own.contains(&headings[place].as_str()) {
+                true => UnitSystem::Metric,
+                false => units,
+            };
+            let dimension = limit.dimension.unwrap_or(Dimension::Wind);
+            let read = dimension.read(cell(place), units);
+            limit.check(read.map_err(|e| at(e.to_string()))?, units).map_err(at)
+        };
+        winds.push((minute, value(wind, limits.0, &["wind_mps"])?));
+        if let Some(temp) = temp.filter(|t| !cell(*t).is_empty()) {
+            temps.push((minute, value(temp, limits.1, &["temp_c", "water_c"])?));
+        }
+        if winds.len() > MOST_POINTS {
+            let most = Arg::Text(plain(MOST_POINTS as f64, 0));
+            return Err(day_sentences::fault_many_hours(most).into());
+        }
+    }
+    if winds.is_empty() {
+        return Err(none());
+    }
+    Ok((Hourly::of(winds), Hourly::of(temps)))
+}

@@ -1,0 +1,326 @@
+//! What serves at a stop, hour by hour and depth by depth.
+
+use std::cell::RefCell;
+use std::collections::BTreeMap;
+use std::rc::Rc;
+
+use super::{PlanAsked, PlanHeld};
+use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
+use crate::base::{grams, round};
+use crate::choose::rank::rank;
+use crate::choose::rig_on_question::RigOnQuestion;
+use crate::choose::{Chooser, Options};
+use crate::explore::gap_tasks::{Situation, Task};
+use crate::own_box::{Item, Thing};
+use crate::question::{Bait, PickRequest};
+use crate::tables::ServeRow;
+
+/// A head on a rig: the rig by its place at the stop, the shape, the rung on its ladder.
+pub(super) type Key = (Rig, Shape, usize);
+
+/// What serves, with how much worse than the best each does.
+pub(super) type Serves = BTreeMap<Key, f64>;
+
+/// A rig that does a part of the work at a stop.
+pub(super) struct RigHere {
+    pub(super) rig: Rig,
+    /// How far behind the best of its part it is, in points of the rank.
+    behind: f64,
+    pub(super) bait: Bait,
+    /// The hook that goes with it.
+    pub(super) hook: (String, HookStyle),
+}
+
+/// A part of the work at a stop, with the rigs that do it there.
+pub(super) struct PartHere {
+    pub(super) part: DayPart,
+    pub(super) rigs: Vec<RigHere>,
+}
+
+/// Where and when: one depth, one wind, one temperature.
+#[derive(Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+struct At {
+    rig: Rig,
+    depth_mm: u32,
+    wind: u32,
+    temp: Option<i32>,
+}
+
+/// A stop, as it is looked at.
+pub(super) struct StopLook<'a> {
+    chooser: &'a Chooser,
+    asked: &'a PlanAsked,
+    request: &'a PickRequest,
+    options: Options,
+    /// Heads of the box, by shape and weight in g; none where there is no box.
+    heads: Option<Vec<(Shape, f64)>>,
+    /// The parts that are wanted, in the order over a spot.
+    pub(super) parts: Vec<PartHere>,
+    seen: RefCell<BTreeMap<At, Rc<Serves>>>,
+}
+
+impl<'a> StopLook<'a> {
+    pub(super) fn new(
+        chooser: &'a Chooser,
+        (asked, at): (&'a PlanAsked, usize),
+        held: PlanHeld<'_>,
+        options: Options,
+    ) -> Self {
+        let options = Options {
+            others: false,
+            explain: false,
+            ..options
+        };
+        let request = &asked.stops[at].request;
+        let heads = held.things.map(|things| {
+            let head = |item: &&Item| match &item.thing {
+                Thing::Head(h) if item.count > 0 => Some((h.shape, h.weight.grams())),
+                _ => None,
+            };
+            things.iter().filter_map(head).collect()
+        });
+        let mut look = Self {
+            chooser,
+            asked,
+            request,
+            options,
+            heads,
+            parts: Vec::new(),
+            seen: RefCell::default(),
+        };
+        look.parts = look.parts_here(held);
+        look
+    }
+
+    fn serve(&self) -> &'a ServeRow {
+        &self.chooser.tables.days.serve
+    }
+
+    /// The depths that are looked at, m: one, or some over a range.
+    pub(super) fn depths(&self) -> Vec<f64> {
+        let w = &self.request.water;
+        let Some(most) = w.depth_max_m else {
+            return vec![w.depth_m];
+        };
+        let steps = self.serve().depths - 1;
+        let at = |i| w.depth_m + (most - w.depth_m) * f64::from(i) / f64::from(steps);
+        (0..=steps).map(at).collect()
+    }
+
+    /// The wind at a minute of the day, m/s.
+    pub(super) fn wind(&self, minute: f64) -> f64 {
+        let w = &self.request.water;
+        let own = w.wind_max_mps.map_or(w.wind_mps, |m| w.wind_mps.midpoint(m));
+        self.asked.wind.at(minute).unwrap_or(own)
+    }
+
+    /// The pieces of time between two minutes that are looked at, each with its middle.
+    pub(super) fn pieces(&self, (from, to): (f64, f64)) -> Vec<(f64, f64)> {
+        let step = self.serve().step_min;
+        let mut pieces = Vec::new();
+        let mut at = from;
+        while at < to - 1e-9 {
+            // At the day's whole steps, so that two stops meet the same hours.
+            let next = (((at + 1e-9) / step).floor() + 1.0) * step;
+            pieces.push((at, next.min(to)));
+            at = next.min(to);
+        }
+        pieces
+    }
+
+    /// A rig's question at one depth and time.
+    fn question(&self, rig: Rig, bait: &Bait, depth: f64, minute: f64) -> PickRequest {
+        let mut request = self.request.clone();
+        request.rig = Some(rig);
+        request.bait = bait.clone();
+        request.head = None;
+        request.water.depth_m = depth;
+        request.water.depth_max_m = None;
+        request.water.wind_mps = self.wind(minute);
+        request.water.wind_max_mps = None;
+        let own = request.water.temp_c;
+        request.water.temp_c = self.asked.temp.at(minute).or(own);
+        // Fish off the bottom lie no deeper than the water is.
+        request.water.fish_depth_m = request.water.fish_depth_m.map(|d| d.min(depth));
+        request
+    }
+
+    /// What of a rig serves at one depth and time.
+    fn one(&self, here: &RigHere, depth: f64, minute: f64) -> Rc<Serves> {
+        // So fine as anybody can tell: a tenth of a metre a second, a centimetre, a degree.
+        let wind = round(self.wind(minute), 1);
+        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "bounded by the contract")]
+        let at = At {
+            rig: here.rig,
+            depth_mm: (depth * 1000.0).round() as u32,
+            wind: (wind * 10.0).round() as u32,
+            temp: self.asked.temp.at(minute).map(|t| t.round() as i32),
+        };
+        if let Some(seen) = self.seen.borrow().get(&at) {
+            return Rc::clone(seen);
+        }
+        let request = self.question(here.rig, &here.bait, depth, minute);
+        let found = Rc::new(self.heads_serving(here, &request));
+        self.seen.borrow_mut().insert(at, Rc::clone(&found));
+        found
+    }
+
+    fn heads_serving(&self, here: &RigHere, request: &PickRequest) -> Serves {
+        let name = String::new();
+        let task = Task::new(self.chooser, (0, &Situation { name, request }), self.options);
+        let costs = self.serve();
+        let rungs = self.chooser.ladder(self.options.ladder);
+        let ideal = rungs.iter().position(|r| r.label == task.ideal.label).unwrap_or(0);
+        let mut serves = Serves::new();
+        for shape in task.windows.keys() {
+            for (rung, r) in rungs.iter().enumerate() {
+                // Where no weight does everything, the one that is tied on all the same.
+                let tied_on = *shape == task.ideal.shape && rung == ideal;
+                let g = grams(r.mass);
+                let far = rung.abs_diff(ideal) > costs.rungs_most;
+                if !tied_on && (far || !task.head_serves(*shape, g, None)) {
+                    continue;
+                }
+                #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
+                let rungs_off = rung.abs_diff(ideal) as f64;
+                let other = f64::from(u8::from(*shape != task.ideal.shape));
+                let own = |h: &(Shape, f64)| h.0 == *shape && (h.1 / g - 1.0).abs() < 0.02;
+                let lacks = self.heads.as_ref().is_some_and(|all| !all.iter().any(own));
+                let off = costs.rung * rungs_off
+                    + costs.shape * other
+                    + costs.rank * here.behind
+                    + if lacks { costs.not_owned } else { 0.0 };
+                serves.insert((here.rig, *shape, rung), off);
+            }
+        }
+        serves
+    }
+
+    /// What of a part serves at all of some depths and times: on average so much worse than the
+    /// best.
+    pub(super) fn common(&self, part: &PartHere, at: &[(f64, f64)]) -> Serves {
+        let mut all = Serves::new();
+        for rig in &part.rigs {
+            let mut rest = at.iter().map(|(depth, minute)| self.one(rig, *depth, *minute));
+            let Some(first) = rest.next() else { continue };
+            let mut common: Serves = (*first).clone();
+            for serves in rest {
+                common.retain(|key, off| {
+                    let here = serves.get(key);
+                    *off += here.copied().unwrap_or(0.0);
+                    here.is_some()
+                });
+            }
+            #[expect(clippy::cast_precision_loss, reason = "some dozens")]
+            let count = at.len() as f64;
+            all.extend(common.into_iter().map(|(key, sum)| (key, sum / count)));
+        }
+        all
+    }
+
+    /// The bait that a rig is fished with here: the angler's where the stop is about this rig,
+    /// the best of his box, or what is usual.
+    fn bait_for(&self, rig: Rig, held: PlanHeld<'_>) -> Bait {
+        if self.request.rig == Some(rig) {
+            return self.request.bait.clone();
+        }
+        let row = &self.chooser.tables.rigs[rig];
+        let usual = Bait {
+            form: row.bait.default_form,
+            length_mm: row.bait.default_mm,
+            plastic: row.bait.default_plastic,
+            body_mm: None,
+            build: None,
+            mass_g: None,
+        };
+        let fits = |item: &&&Item| match &item.thing {
+            Thing::Bait(b) => {
+                let length = (row.bait.least_mm..=row.bait.most_mm).contains(&b.length_mm);
+                let suits = row.fits.form.get(&b.form).is_some_and(|s| *s > 0.0);
+                item.count > 0 && length && suits
+            }
+            _ => false,
+        };
+        let own = held.things.unwrap_or_default().iter().filter(fits);
+        let worth = |item: &Item| match &item.thing {
+            Thing::Bait(b) => {
+                let form = row.fits.form.get(&b.form).copied().unwrap_or(-1.0);
+                form - (b.length_mm / row.bait.default_mm - 1.0).abs()
+            }
+            _ => f64::NEG_INFINITY,
+        };
+        let best = own.max_by(|a, b| worth(a).total_cmp(&worth(b)));
+        match best.map(|item| &item.thing) {
+            Some(Thing::Bait(b)) => Bait {
+                form: b.form,
+                length_mm: b.length_mm,
+                body_mm: b.body_mm,
+                plastic: b.plastic,
+                mass_g: None,
+                ..usual
+            },
+            _ => usual,
+        }
+    }
+
+    /// The parts of the work that are wanted here: as many as rods are carried, the best first;
+    /// in the order over a spot.
+    fn parts_here(&self, held: PlanHeld<'_>) -> Vec<PartHere> {
+        let middle = |(from, to): (u16, u16)| f64::midpoint(f64::from(from), f64::from(to));
+        let (minute, w) = (middle(self.asked.hours), &self.request.water);
+        let depth = w.depth_max_m.map_or(w.depth_m, |m| w.depth_m.midpoint(m));
+        let questions: Vec<PickRequest> = Rig::ALL
+            .iter()
+            .map(|rig| self.question(*rig, &self.bait_for(*rig, held), depth, minute))
+            .collect();
+        let on: Vec<RigOnQuestion<'_>> = Rig::ALL
+            .iter()
+            .zip(&questions)
+            .map(|(rig, q)| self.chooser.rig_on(q, self.options, *rig))
+            .collect();
+        let ranked = rank(&on);
+        let asked = self.request.rig;
+        let (mut parts, near) = (Vec::new(), self.serve().rig_near);
+        for row in &self.chooser.tables.days.part {
+            let fishable = ranked.iter().filter(|r| {
+                let shut = r.excluded.is_some() || r.hardly.is_some();
+                row.rigs.contains(&r.rig()) && (!shut || asked == Some(r.rig()))
+            });
+            // The rig that the stop is about is the only one of its part.
+            let named = asked.filter(|rig| row.rigs.contains(rig));
+            let mut some: Vec<_> = fishable
+                .filter(|r| named.is_none_or(|n| n == r.rig()))
+                .collect();
+            some.sort_by(|a, b| b.total().total_cmp(&a.total()));
+            let Some(best) = some.first().map(|r| r.total()) else {
+                continue;
+            };
+            let rigs = some
+                .iter()
+                .filter(|r| best - r.total() <= near)
+                .map(|r| RigHere {
+                    rig: r.rig(),
+                    behind: best - r.total(),
+                    bait: r.decision.on.request.bait.clone(),
+                    hook: (r.decision.hook.size.to_string(), r.decision.hook.style),
+                });
+            let worth = if named.is_some() { f64::INFINITY } else { best };
+            let here = PartHere {
+                part: row.code,
+                rigs: rigs.collect(),
+            };
+            parts.push((worth, here));
+        }
+        parts.sort_by(|a, b| b.0.total_cmp(&a.0));
+        parts.truncate(usize::from(self.asked.rods));
+        let mut parts: Vec<PartHere> = parts.into_iter().map(|p| p.1).collect();
+        parts.sort_by_key(|p| p.part);
+        parts
+    }
+
+    /// A head's weight as sold, and g.
+    pub(super) fn rung(&self, rung: usize) -> (&'static str, f64) {
+        let rung = &self.chooser.ladder(self.options.ladder)[rung];
+        (rung.label, grams(rung.mass))
+    }
+}

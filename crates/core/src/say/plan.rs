@@ -1,0 +1,189 @@
+//! A planned day in words.
+
+use crate::answer::Text;
+use crate::base::codes::{Bottom, DayPart};
+use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
+use crate::base::UnitSystem;
+use crate::day::{USUAL_REST_MIN, show_time};
+use crate::explore::plan::{PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, Tieable};
+use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
+use crate::physics::sun::Light;
+
+fn of_tie(tie: &Tieable) -> Said {
+    say::tieable(
+        Arg::Word(tie.label),
+        Arg::Word(tie.shape.label()),
+        Arg::Size(tie.bait.length_mm),
+        Arg::Word(tie.bait.form.label()),
+    )
+}
+
+/// A head with its bait: `1/8 oz football, 70 mm stick`.
+#[must_use]
+pub fn tie(tie: &Tieable, units: UnitSystem) -> Text {
+    of_tie(tie).text(units)
+}
+
+/// A head with its hook: `1/8 oz football, hook 2/0`.
+#[must_use]
+pub fn head(tie: &Tieable, units: UnitSystem) -> Text {
+    let hook = Arg::Text(tie.hook.0.clone());
+    say::head_of(Arg::Word(tie.label), Arg::Word(tie.shape.label()), hook).text(units)
+}
+
+/// A bait: `70 mm floating stick`.
+#[must_use]
+pub fn bait(bait: &PackedBait, units: UnitSystem) -> Text {
+    say::bait_of(
+        Arg::Size(bait.length_mm),
+        Arg::Word(bait.plastic.label()),
+        Arg::Word(bait.form.label()),
+    )
+    .text(units)
+}
+
+fn slot_said(asked: &PlanAsked, slot: &SlotPlanned) -> Said {
+    let place = Arg::Text(asked.stops[slot.stop].name.clone());
+    let (shallow, deep) = slot.depths;
+    if deep - shallow < 0.05 {
+        return say::slot_at(place, Arg::Distance(shallow));
+    }
+    say::slot_over(place, Arg::Distance(shallow), Arg::Distance(deep))
+}
+
+/// Where a slot is fished: `north wall, 4 to 5.1 m`.
+#[must_use]
+pub fn slot(asked: &PlanAsked, slot: &SlotPlanned, units: UnitSystem) -> Text {
+    slot_said(asked, slot).text(units)
+}
+
+/// The same with its wind.
+#[must_use]
+pub fn slot_with_wind(asked: &PlanAsked, slot: &SlotPlanned, units: UnitSystem) -> Text {
+    let said = Arg::Said(Box::new(slot_said(asked, slot)));
+    let (least, most) = slot.winds;
+    if most - least < 0.25 {
+        return say::slot_wind(said, Arg::Wind(least)).text(units);
+    }
+    say::slot_winds(said, Arg::Wind(least), Arg::Wind(most)).text(units)
+}
+
+/// What is retied, and when: each in a line.
+#[must_use]
+pub fn reties(plan: &Plan, units: UnitSystem) -> Vec<Text> {
+    let mut all: Vec<(u16, Text)> = Vec::new();
+    for (rod, hung) in (1_u8..).zip(&plan.rods) {
+        for on in hung.iter().filter(|o| o.retied) {
+            let at = plan.slots[on.slots.0].minutes.0;
+            let tie = Arg::Said(Box::new(of_tie(&plan.rigs[on.rig])));
+            let rod = Arg::Number(f64::from(rod), 0);
+            all.push((at, say::plan_retie(rod, Arg::Text(show_time(at)), tie).text(units)));
+        }
+    }
+    all.sort_by_key(|a| a.0);
+    all.into_iter().map(|a| a.1).collect()
+}
+
+/// What nothing serves, each in a line.
+#[must_use]
+pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> {
+    let slots = plan.slots.iter();
+    let all = slots.flat_map(|s| s.parts.iter().filter(|p| p.by.is_none()).map(move |p| (s, p)));
+    all.map(|(slot, p)| {
+        let said = Arg::Said(Box::new(slot_said(asked, slot)));
+        say::plan_unserved(said, Arg::Word(p.part.label())).text(units)
+    })
+    .collect()
+}
+
+/// How the rods were chosen.
+#[must_use]
+pub fn how(plan: &Plan, units: UnitSystem) -> Text {
+    let said = if plan.exact { say::plan_exact() } else { say::plan_greedy() };
+    said.text(units)
+}
+
+/// Heads likely to be lost over a bottom.
+#[must_use]
+pub fn loss((bottom, rate, own): (Bottom, f64, f64), units: UnitSystem) -> Text {
+    let (rate, over) = (Arg::Number(rate, 1), Arg::Word(bottom.label()));
+    if own < 0.5 {
+        return say::plan_loss(rate, over).text(units);
+    }
+    say::plan_loss_own(rate, over, Arg::Number(own, 0)).text(units)
+}
+
+/// Leader to pack.
+#[must_use]
+pub fn leader(((least, most), metres): ((f64, f64), f64), units: UnitSystem) -> Text {
+    let pounds = |lb| Arg::Number(lb, 0);
+    say::plan_leader(Arg::Distance(metres.ceil()), pounds(least), pounds(most)).text(units)
+}
+
+/// The order over a spot, of the parts that the day has.
+#[must_use]
+pub fn over_spot(plan: &Plan, units: UnitSystem) -> Text {
+    let parts = DayPart::ALL.iter().filter(|part| plan.rigs.iter().any(|r| r.part == **part));
+    let codes: Vec<&str> = parts.map(|p| p.code()).collect();
+    let order = labels("DayPartTold", &codes).join(", ");
+    let minutes = Arg::Number(f64::from(USUAL_REST_MIN), 0);
+    capital(&say::plan_over_spot(Arg::Text(order), minutes).text(units)).into()
+}
+
+/// The hours of light.
+#[must_use]
+pub fn light(light: &Light, units: UnitSystem) -> Text {
+    let (Some(rises), Some(sets)) = (light.rises, light.sets) else {
+        let said = if light.day { say::plan_always_light() } else { say::plan_never_light() };
+        return said.text(units);
+    };
+    let time = |at: f64| {
+        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a day")]
+        let minute = at.rem_euclid(1440.0).round() as u16;
+        Arg::Text(show_time(minute))
+    };
+    // Where it never grows dark, light is told from sun to sun.
+    let (dawn, dusk) = (light.dawn.unwrap_or(rises), light.dusk.unwrap_or(sets));
+    say::plan_light(time(dawn), time(rises), time(sets), time(dusk)).text(units)
+}
+
+/// Why a day cannot be planned.
+#[must_use]
+pub fn fault(fault: PlanFault, asked: &PlanAsked) -> String {
+    let place = |at: usize| asked.stops.get(at).map(|s| s.name.clone()).unwrap_or_default();
+    match fault {
+        PlanFault::NoTime => say::fault_no_time().into(),
+        PlanFault::Stops if asked.stops.is_empty() => say::fault_no_stop().into(),
+        PlanFault::Stops => say::fault_stops(number(MOST_STOPS)).into(),
+        PlanFault::Rods => fault_rods(),
+        PlanFault::TooLong(at) => say::fault_stop_time(Arg::Text(place(at))).into(),
+    }
+}
+
+fn number(n: usize) -> Arg {
+    Arg::Text(n.to_string())
+}
+
+/// Why a text is no length of time.
+#[must_use]
+pub fn fault_minutes(least: u16) -> String {
+    say::fault_minutes(number(usize::from(least))).into()
+}
+
+/// Why a text is no day.
+#[must_use]
+pub fn fault_day() -> String {
+    say::fault_day().into()
+}
+
+/// Why a text is no time of day.
+#[must_use]
+pub fn fault_time() -> String {
+    say::fault_time().into()
+}
+
+/// Why a text is no number of rods.
+#[must_use]
+pub fn fault_rods() -> String {
+    say::fault_rods(number(usize::from(MOST_CARRIED))).into()
+}

@@ -1,0 +1,160 @@
+//! A day that is planned.
+
+use time::Date;
+use yarrowfen_core::Engine;
+use yarrowfen_core::day::Planned;
+use yarrowfen_core::explore::ledger::Lost;
+use yarrowfen_core::explore::plan::{Plan, PlanAsked, PlanHeld};
+use yarrowfen_core::own_box::Item;
+use yarrowfen_core::say::plan as say;
+use yarrowfen_rows::PlannedDay;
+
+use crate::ask::Faults;
+use crate::ask::plan::{DayForm, Fresh};
+use crate::held::HeldBox;
+use crate::planned::planned;
+use crate::reader::Reader;
+use crate::reply::{Part, Reply, Shown, status};
+use crate::views::plan::{Around, DayPrintPage, Decided, PlanPage};
+
+/// What is held of who plans.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct DayHeld<'h> {
+    /// The box with the waters, of who is signed in.
+    pub things: Option<&'h HeldBox>,
+    /// Heads that he lost, by bottom.
+    pub lost: &'h [Lost],
+    /// Days that he kept, the next first.
+    pub kept: &'h [PlannedDay],
+}
+
+/// A day as it was decided.
+#[derive(Debug)]
+pub struct DayDecided {
+    /// The day.
+    pub day: Date,
+    /// What was asked.
+    pub asked: PlanAsked,
+    /// What was decided.
+    pub plan: Plan,
+    /// The same as the day on the water reads it.
+    pub planned: Planned,
+}
+
+/// How a day is shown: the page or a part of it, as which kept day, with what was just deleted,
+/// and whether a forecast can be asked for.
+#[derive(Debug, Clone, Default)]
+pub struct DayShown {
+    /// The kept day that it is.
+    pub id: Option<String>,
+    /// A kept day that was just deleted.
+    pub deleted: Option<String>,
+    /// Whether a forecast can be asked for.
+    pub forecast: bool,
+}
+
+/// The form of a query.
+#[must_use]
+pub fn day_form(
+    engine: &Engine,
+    reader: &Reader,
+    query: &str,
+    (held, today): (DayHeld<'_>, Date),
+) -> DayForm {
+    let fresh = Fresh {
+        waters: held.things.map_or(&[][..], |h| &h.waters),
+        today,
+        usual: &engine.tables().days.usual,
+    };
+    DayForm::from_query(query, reader, fresh)
+}
+
+/// Decides a day.
+///
+/// # Errors
+/// Every fault by its key.
+pub fn day_decided(
+    engine: &Engine,
+    reader: &Reader,
+    form: &DayForm,
+    held: DayHeld<'_>,
+) -> Result<DayDecided, Faults> {
+    let (day, asked) = form.asked(engine)?;
+    let things: Option<Vec<&Item>> = held.things.map(HeldBox::at_hand);
+    let own = PlanHeld {
+        things: things.as_deref(),
+        lost: held.lost,
+    };
+    let plan = engine
+        .plan(&asked, own, reader.options)
+        .map_err(|fault| vec![("plan", say::fault(fault, &asked))])?;
+    let planned = planned((day, &asked, &plan), held.things, reader.options);
+    Ok(DayDecided {
+        day,
+        asked,
+        plan,
+        planned,
+    })
+}
+
+impl DayDecided {
+    fn shown(&self, form: &DayForm) -> Decided<'_> {
+        Decided {
+            day: self.day,
+            asked: &self.asked,
+            plan: &self.plan,
+            offset: form.offset_min(),
+        }
+    }
+}
+
+/// The page of a form, or the part of it that changes.
+///
+/// # Errors
+/// When the template fails.
+pub fn day_page(
+    engine: &Engine,
+    reader: &Reader,
+    form: &DayForm,
+    (held, shown): (DayHeld<'_>, DayShown),
+    part: Part,
+) -> Shown {
+    let found = day_decided(engine, reader, form, held);
+    let around = Around {
+        waters: held.things.map_or(&[][..], |h| &h.waters),
+        kept: held.kept,
+        id: shown.id,
+        deleted: shown.deleted,
+        forecast: shown.forecast,
+    };
+    let none = Faults::new();
+    let faults = found.as_ref().err().unwrap_or(&none);
+    let decided = found.as_ref().ok().map(|d| {
+        let first = d.planned.steps.first();
+        // What cannot be written as JSON is not offered: the button then says what is wrong.
+        let begins = first.and_then(|s| serde_json::to_string(&s.whats).ok());
+        (d.shown(form), begins.unwrap_or_default())
+    });
+    let code = status(faults.is_empty());
+    let page = PlanPage::new(reader, form, faults, decided, &around);
+    let address = format!("/days?{}", page.query);
+    let reply = Reply::changing(code, &page, part)?;
+    // A kept day has an address of its own until a word of it is changed.
+    Ok(reply.at_address_if(part, address).in_parts())
+}
+
+/// The day on a sheet of A6; with faults, the page that names them.
+///
+/// # Errors
+/// When the template fails.
+pub fn day_print(
+    engine: &Engine,
+    reader: &Reader,
+    form: &DayForm,
+    (held, shown): (DayHeld<'_>, DayShown),
+) -> Shown {
+    match day_decided(engine, reader, form, held) {
+        Ok(d) => Reply::page(200, &DayPrintPage::new(reader, &form.query(), d.shown(form))),
+        Err(_) => day_page(engine, reader, form, (held, shown), Part::Whole),
+    }
+}

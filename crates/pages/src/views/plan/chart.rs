@@ -1,0 +1,229 @@
+//! The hours of a day as a picture: wind, stops, what is on the rods, what is served. Across it
+//! is measured in hundredths of the day, so that it is as wide as its place.
+
+use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::day::show_time;
+use yarrowfen_core::explore::plan::{OnRod, PartPlanned, SlotPlanned};
+use yarrowfen_core::say::plan as say;
+
+use super::Decided;
+
+/// A stretch of the day.
+pub struct Stretch {
+    /// Where it begins, and how wide it is.
+    pub x: String,
+    /// See `x`.
+    pub width: String,
+    /// What stands in it.
+    pub text: String,
+    /// A smaller line.
+    pub more: String,
+    /// Whether it is begun on the water.
+    pub fresh: bool,
+}
+
+/// What is served over a stretch.
+pub struct Served {
+    /// The stretch.
+    pub at: Stretch,
+    /// Whether its words stand before it, there being no room behind.
+    pub before: bool,
+    /// Where they stand.
+    pub words_at: String,
+    /// Whether all of it is served.
+    pub all: bool,
+}
+
+/// A rod over the day.
+pub struct RodRow {
+    /// Its number, from 1.
+    pub number: usize,
+    /// What it is mostly for.
+    pub part: &'static str,
+    /// What hangs on it.
+    pub hung: Vec<Stretch>,
+}
+
+/// The picture.
+pub struct Chart {
+    /// Whole hours: where, and what.
+    pub hours: Vec<(String, String)>,
+    /// The wind as points of a line, in a field of 100 by 100.
+    pub wind: String,
+    /// The same in words: from the least to the most.
+    pub wind_told: String,
+    /// Light and dark: dusk and night where the sun is under.
+    pub dark: Vec<Stretch>,
+    /// Stops.
+    pub stops: Vec<Stretch>,
+    /// Rods.
+    pub rods: Vec<RodRow>,
+    /// What is served.
+    pub served: Vec<Served>,
+}
+
+/// More hours than this are marked every second hour only.
+const MOST_HOURS: u16 = 9;
+
+impl Chart {
+    /// Of a day.
+    #[must_use]
+    pub fn new(decided: Decided<'_>, units: UnitSystem) -> Self {
+        let asked = decided.asked;
+        let (from, to) = asked.hours;
+        let across = Across { from, to };
+        let every = if to - from > 60 * MOST_HOURS { 120 } else { 60 };
+        let first = from.div_ceil(every) * every;
+        let hours = (first..=to).step_by(usize::from(every));
+        Self {
+            hours: hours.map(|h| (across.at(h), show_time(h))).collect(),
+            wind: wind_line(decided, across),
+            wind_told: wind_told(decided, units),
+            dark: dark(decided, across),
+            stops: stops(decided, across, units),
+            rods: rods(decided, across, units),
+            served: decided.plan.slots.iter().map(|s| served(decided, across, s, units)).collect(),
+        }
+    }
+}
+
+#[derive(Clone, Copy)]
+struct Across {
+    from: u16,
+    to: u16,
+}
+
+impl Across {
+    fn share(self, minute: u16) -> f64 {
+        let all = f64::from(self.to - self.from).max(1.0);
+        (100.0 * f64::from(minute.saturating_sub(self.from)) / all).clamp(0.0, 100.0)
+    }
+
+    fn at(self, minute: u16) -> String {
+        plain(self.share(minute), 2)
+    }
+
+    fn stretch(self, (from, to): (u16, u16), text: String, more: String) -> Stretch {
+        Stretch {
+            x: self.at(from),
+            width: plain(self.share(to) - self.share(from), 2),
+            text,
+            more,
+            fresh: false,
+        }
+    }
+}
+
+fn wind_at(decided: Decided<'_>, minute: u16) -> f64 {
+    let asked = decided.asked;
+    let own = || {
+        let here = |s: &&(u16, u16)| s.0 <= minute && minute <= s.1;
+        let at = decided.plan.stops.iter().position(|s| here(&s)).unwrap_or(0);
+        let w = &asked.stops[at].request.water;
+        w.wind_max_mps.map_or(w.wind_mps, |m| w.wind_mps.midpoint(m))
+    };
+    asked.wind.at(f64::from(minute)).unwrap_or_else(own)
+}
+
+fn winds(decided: Decided<'_>) -> Vec<(u16, f64)> {
+    let (from, to) = decided.asked.hours;
+    let steps = (from..=to).step_by(15).chain([to]);
+    steps.map(|m| (m, wind_at(decided, m))).collect()
+}
+
+fn wind_line(decided: Decided<'_>, across: Across) -> String {
+    let all = winds(decided);
+    // A calm is at the foot; the scale goes to what is fished at all, or as far as it blows.
+    let most = all.iter().map(|w| w.1).fold(8.0, f64::max);
+    let point = |(m, w): &(u16, f64)| format!("{},{}", across.at(*m), plain(100.0 - 92.0 * w / most, 1));
+    let points: Vec<String> = all.iter().map(point).collect();
+    points.join(" ")
+}
+
+fn wind_told(decided: Decided<'_>, units: UnitSystem) -> String {
+    let all = winds(decided);
+    let least = all.iter().map(|w| w.1).fold(f64::INFINITY, f64::min);
+    let most = all.iter().map(|w| w.1).fold(0.0, f64::max);
+    let print = |v| Dimension::Wind.print(v, units);
+    if most - least < 0.25 {
+        return print(most);
+    }
+    let unit = Dimension::Wind.unit(units);
+    format!("{} to {}", print(least).trim_end_matches(unit).trim(), print(most))
+}
+
+/// From midnight to the rise, and from the set to midnight.
+fn dark(decided: Decided<'_>, across: Across) -> Vec<Stretch> {
+    let Some(light) = decided.light() else {
+        return Vec::new();
+    };
+    let (Some(rises), Some(sets)) = (light.rises, light.sets) else {
+        return Vec::new();
+    };
+    #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a day")]
+    let minute = |m: f64| m.clamp(0.0, 1440.0).round() as u16;
+    let (rises, sets) = (minute(rises), minute(sets));
+    let night = [(across.from, rises.min(across.to)), (sets.max(across.from), across.to)];
+    let some = night.into_iter().filter(|n| n.1 > n.0);
+    some.map(|n| across.stretch(n, String::new(), String::new())).collect()
+}
+
+fn stops(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<Stretch> {
+    let times = decided.plan.stops.iter();
+    times
+        .zip(&decided.asked.stops)
+        .map(|(time, stop)| {
+            let w = &stop.request.water;
+            let depth = Dimension::Distance.print(w.depth_m, units);
+            let depth = match w.depth_max_m {
+                Some(deep) => {
+                    let unit = Dimension::Distance.unit(units);
+                    format!("{}–{}", depth.trim_end_matches(unit).trim(), Dimension::Distance.print(deep, units))
+                }
+                None => depth,
+            };
+            let current = match w.current_mps {
+                c if c > 0.0 => format!(", {}", Dimension::Speed.print(c, units)),
+                _ => String::new(),
+            };
+            across.stretch(*time, stop.name.clone(), format!("{depth}, {}{current}", w.bottom))
+        })
+        .collect()
+}
+
+fn rods(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<RodRow> {
+    let plan = decided.plan;
+    let stretch = |on: &OnRod| {
+        let time = (plan.slots[on.slots.0].minutes.0, plan.slots[on.slots.1].minutes.1);
+        let text = say::tie(&plan.rigs[on.rig], units).into_owned();
+        Stretch {
+            fresh: on.retied,
+            ..across.stretch(time, text, String::new())
+        }
+    };
+    let row = |(at, hung): (usize, &Vec<OnRod>)| RodRow {
+        number: at + 1,
+        part: hung.first().map_or("", |on| plan.rigs[on.rig].part.label()),
+        hung: hung.iter().map(stretch).collect(),
+    };
+    plan.rods.iter().enumerate().map(row).collect()
+}
+
+/// Where the words of a bar that ends here find room behind it.
+const ROOM_BEHIND: f64 = 52.0;
+
+fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitSystem) -> Served {
+    let mut text = say::slot_with_wind(decided.asked, slot, units).into_owned();
+    let lacks: Vec<&PartPlanned> = slot.parts.iter().filter(|p| p.by.is_none()).collect();
+    if !lacks.is_empty() {
+        let parts: Vec<&str> = lacks.iter().map(|p| p.part.label()).collect();
+        text.push_str(&format!(": nothing to {} with", parts.join(" or ")));
+    }
+    let before = across.share(slot.minutes.1) > ROOM_BEHIND;
+    Served {
+        words_at: across.at(if before { slot.minutes.0 } else { slot.minutes.1 }),
+        before,
+        all: lacks.is_empty(),
+        at: across.stretch(slot.minutes, text, String::new()),
+    }
+}

@@ -1,0 +1,189 @@
+//! Days that owners planned.
+
+use serde_json::Value;
+use sqlx::{PgConnection, types::Json};
+use time::{Date, OffsetDateTime};
+use uuid::Uuid;
+use yarrowfen_core::day::Planned;
+
+use crate::kept::MOST_DELETED;
+use crate::tackle::hold;
+use crate::{OwnerId, PlannedDay, Store, StoreError};
+
+/// Most planned days of one owner.
+pub const MOST_DAYS: i64 = 500;
+
+/// A planned day about to be kept.
+#[derive(Debug, Clone)]
+pub struct NewDay<'a> {
+    /// What it is called; checked by [`crate::KeptText`].
+    pub name: &'a str,
+    /// The query that brings its page back.
+    pub query: &'a str,
+    /// What the plan says, checked.
+    pub planned: &'a Planned,
+    /// When; none is now.
+    pub made_at: Option<OffsetDateTime>,
+}
+
+struct Row {
+    id: Uuid,
+    name: String,
+    query: String,
+    planned: Json<Value>,
+    made_at: OffsetDateTime,
+}
+
+impl Row {
+    fn read(self) -> Result<PlannedDay, StoreError> {
+        Ok(PlannedDay {
+            id: self.id,
+            name: self.name,
+            query: self.query,
+            planned: serde_json::from_value(self.planned.0).map_err(StoreError::Unreadable)?,
+            made_at: self.made_at,
+        })
+    }
+}
+
+/// Writes one day of an owner who is held.
+pub(crate) async fn insert(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &NewDay<'_>,
+) -> Result<Uuid, StoreError> {
+    let id = Uuid::new_v4();
+    let made = sqlx::query!(
+        "insert into planned_days (id, owner_id, day, name, query, planned, made_at)
+         select $1, $2, $3, $4, $5, $6, coalesce($7, now())
+         where (select count(*) from planned_days where owner_id = $2 and deleted_at is null) < $8",
+        id,
+        owner.0,
+        new.planned.day,
+        new.name,
+        new.query,
+        serde_json::to_value(new.planned).map_err(StoreError::Unreadable)?,
+        new.made_at,
+        MOST_DAYS
+    )
+    .execute(connection)
+    .await?;
+    if made.rows_affected() == 0 {
+        return Err(StoreError::Full(MOST_DAYS));
+    }
+    Ok(id)
+}
+
+impl Store {
+    /// Keeps a planned day.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn save_day(&self, owner: OwnerId, new: &NewDay<'_>) -> Result<Uuid, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        let id = insert(&mut tx, owner, new).await?;
+        tx.commit().await?;
+        Ok(id)
+    }
+
+    /// Replaces all planned days of an owner; for the demo.
+    ///
+    /// # Errors
+    /// When the database refuses.
+    pub async fn replace_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        sqlx::query!("delete from planned_days where owner_id = $1", owner.0)
+            .execute(&mut *tx)
+            .await?;
+        for new in all {
+            insert(&mut tx, owner, new).await?;
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// An owner's planned days from a day on, the next first; none is all, the last first.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn days(
+        &self,
+        owner: OwnerId,
+        from: Option<Date>,
+    ) -> Result<Vec<PlannedDay>, StoreError> {
+        let rows = sqlx::query_as!(
+            Row,
+            r#"select id, name, query, planned as "planned: Json<Value>", made_at from planned_days
+               where owner_id = $1 and deleted_at is null and ($2::date is null or day >= $2)
+               order by case when $2::date is null then day end desc, day, made_at, id"#,
+            owner.0,
+            from
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        rows.into_iter().map(Row::read).collect()
+    }
+
+    /// One of an owner's planned days.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there, deleted, or another's.
+    pub async fn day(&self, owner: OwnerId, id: Uuid) -> Result<PlannedDay, StoreError> {
+        sqlx::query_as!(
+            Row,
+            r#"select id, name, query, planned as "planned: Json<Value>", made_at from planned_days
+               where id = $1 and owner_id = $2 and deleted_at is null"#,
+            id,
+            owner.0
+        )
+        .fetch_one(&self.pool)
+        .await?
+        .read()
+    }
+
+    /// Deletes a planned day, or brings it back. Of what is deleted the newest
+    /// [`MOST_DELETED`] stay.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not there or another's; [`StoreError::Full`] when
+    /// there are too many where it should come back.
+    pub async fn delete_day(
+        &self,
+        owner: OwnerId,
+        id: Uuid,
+        deleted: bool,
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        sqlx::query_scalar!(
+            "update planned_days set deleted_at = case when $3 then now() end
+             where id = $1 and owner_id = $2 and (deleted_at is null) = $3 returning id",
+            id,
+            owner.0,
+            deleted
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        sqlx::query!(
+            "delete from planned_days where id in (select id from planned_days
+             where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
+            owner.0,
+            MOST_DELETED
+        )
+        .execute(&mut *tx)
+        .await?;
+        let have = sqlx::query_scalar!(
+            r#"select count(*) as "n!" from planned_days where owner_id = $1 and deleted_at is null"#,
+            owner.0
+        )
+        .fetch_one(&mut *tx)
+        .await?;
+        if have > MOST_DAYS {
+            return Err(StoreError::Full(MOST_DAYS));
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+}
