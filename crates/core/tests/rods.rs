@@ -29,7 +29,10 @@ fn day(dice: &mut Dice, most: usize, rigs: u64) -> Vec<Slot> {
             let some: BTreeMap<usize, f64> = (0..=dice.below(3))
                 .map(|_| (dice.below(rigs), [0.0, 0.5, 1.0, 2.5][dice.below(4)]))
                 .collect();
-            let by = some.into_iter().map(|(rig, off)| Serving { rig, off }).collect();
+            let by = some
+                .into_iter()
+                .map(|(rig, off)| Serving { rig, off })
+                .collect();
             let minutes = [15.0, 30.0, 60.0][dice.below(3)];
             // Now and then nothing of what one has serves it.
             let by = if dice.below(12) == 0 { Vec::new() } else { by };
@@ -151,7 +154,10 @@ fn a_small_day_is_planned_as_well_as_by_every_way_there_is() {
         );
         assert_eq!(plan.retied.len(), retyings, "{at}: {slots:?} {plan:?}");
         let told = off(&slots, &plan);
-        assert!((told - worse).abs() < 1e-6, "{at}: {told} {worse} {slots:?} {plan:?}");
+        assert!(
+            (told - worse).abs() < 1e-6,
+            "{at}: {told} {worse} {slots:?} {plan:?}"
+        );
     }
 }
 

@@ -30,7 +30,11 @@ pub fn planned(
                 false => at == 0,
             });
             ties.extend(here.map(|on| {
-                let why = if on.retied { TieWhy::Depth } else { TieWhy::Start };
+                let why = if on.retied {
+                    TieWhy::Depth
+                } else {
+                    TieWhy::Start
+                };
                 let tie = &plan.rigs[on.rig];
                 tied((rod, why), tie, (stop, slot), things, options)
             }));
@@ -56,7 +60,10 @@ fn told(asked: &PlanAsked, slot: &SlotPlanned, ties: &[Tied], options: Options) 
     let place = say::slot(asked, slot, options.units);
     let mut text = format!("{} {place}", show_time(slot.minutes.0));
     for tied in ties.iter().rev() {
-        text.push_str(&format!("; rod {}: {} {}", tied.rod, tied.label, tied.shape));
+        text.push_str(&format!(
+            "; rod {}: {} {}",
+            tied.rod, tied.label, tied.shape
+        ));
     }
     text
 }

@@ -6,8 +6,8 @@ use uuid::Uuid;
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::codes::Symptom;
 use yarrowfen_core::day::{Planned, Tried};
-use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::own_box::{BoxList, Item};
+use yarrowfen_core::physics::sun::Position;
 
 /// A thing of a box, as it is kept.
 #[derive(Debug, Clone)]

@@ -4,6 +4,8 @@
 //! speed, water temperature, wind, a sentence of each a second. Its first words
 //! say that it is simulated.
 
+pub mod weather;
+
 use std::f64::consts::TAU;
 use std::io::Write;
 use std::net::{TcpListener, TcpStream};

@@ -87,6 +87,20 @@ impl Store {
         Ok(id)
     }
 
+    /// Keeps several planned days, all or none; how many.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn save_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<usize, StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        for new in all {
+            insert(&mut tx, owner, new).await?;
+        }
+        tx.commit().await?;
+        Ok(all.len())
+    }
+
     /// Replaces all planned days of an owner; for the demo.
     ///
     /// # Errors

@@ -42,7 +42,10 @@ impl Row {
             name: self.name,
             remark: self.remark,
             asked: serde_json::from_value(self.asked.0).map_err(StoreError::Unreadable)?,
-            at: self.lat.zip(self.lon).and_then(|(lat, lon)| Position::new(lat, lon)),
+            at: self
+                .lat
+                .zip(self.lon)
+                .and_then(|(lat, lon)| Position::new(lat, lon)),
             made_at: self.made_at,
         })
     }
@@ -93,6 +96,37 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         for new in all {
+            insert(&mut tx, owner, new).await?;
+        }
+        tx.commit().await?;
+        Ok(())
+    }
+
+    /// Says where places are, and saves new ones; all or none.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many.
+    pub async fn place_waters(
+        &self,
+        owner: OwnerId,
+        placed: &[(Uuid, Position)],
+        new: &[NewWater<'_>],
+    ) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        hold(&mut tx, owner).await?;
+        for (id, at) in placed {
+            sqlx::query!(
+                "update waters set lat = $3, lon = $4
+                 where id = $1 and owner_id = $2 and deleted_at is null",
+                id,
+                owner.0,
+                at.lat,
+                at.lon
+            )
+            .execute(&mut *tx)
+            .await?;
+        }
+        for new in new {
             insert(&mut tx, owner, new).await?;
         }
         tx.commit().await?;

@@ -12,8 +12,8 @@ use crate::sinks::insert as insert_sink;
 use crate::tackle::{add, hold};
 use crate::waters::insert as insert_water;
 use crate::{
-    Change, Kept, MendTry, NewDay, NewKept, NewMendTry, NewSink, NewWater, Owned, OwnerId, PlannedDay,
-    Sink, State, Store, StoreError, Water,
+    Change, Kept, MendTry, NewDay, NewKept, NewMendTry, NewSink, NewWater, Owned, OwnerId,
+    PlannedDay, Sink, State, Store, StoreError, Water,
 };
 
 /// All that an owner has here.

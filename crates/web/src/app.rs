@@ -14,6 +14,7 @@ use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
 use crate::files::assets::Assets;
 use crate::live::boxes::Boxes;
 use crate::live::by_owner::ByOwner;
+use crate::live::forecast::Forecast;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
 
@@ -42,6 +43,8 @@ pub struct App {
     pub losses: Arc<ByOwner<Vec<Lost>>>,
     /// The echo sounder.
     pub sounder: Arc<Sounder>,
+    /// The forecast.
+    pub forecast: Arc<Forecast>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
 }
@@ -120,6 +123,7 @@ impl App {
             own_sizes: Arc::default(),
             losses: Arc::default(),
             sounder: Arc::default(),
+            forecast: Arc::default(),
             imports: Arc::default(),
         }
     }

@@ -24,6 +24,8 @@ pub struct Config {
     pub demo: bool,
     /// Where an echo sounder speaks NMEA 0183 over TCP, if one does.
     pub sounder: Option<SocketAddr>,
+    /// Where a forecast answers, if one does: `http://host:port/path`.
+    pub forecast: Option<String>,
 }
 
 /// What is wrong with the environment.
@@ -38,6 +40,9 @@ pub enum ConfigError {
     /// The sounder's address is none.
     #[error("YARROWFEN_SOUNDER must be an address and a port, such as 127.0.0.1:10110")]
     BadSounder,
+    /// The forecast's address is none.
+    #[error("YARROWFEN_FORECAST must be an address over HTTP, such as http://127.0.0.1:10111/")]
+    BadForecast,
     /// The port is no port.
     #[error("YARROWFEN_PORT must be a number from 1 to 65535")]
     BadPort,
@@ -48,6 +53,15 @@ fn setting(name: &'static str) -> Result<String, ConfigError> {
         .ok()
         .filter(|v| !v.is_empty())
         .ok_or(ConfigError::Missing(name))
+}
+
+/// The forecast's address, without a query of its own.
+fn forecast() -> Result<Option<String>, ConfigError> {
+    let Ok(text) = setting("YARROWFEN_FORECAST") else {
+        return Ok(None);
+    };
+    let sound = text.starts_with("http://") && !text.contains(['?', '#', ' ']);
+    sound.then_some(Some(text)).ok_or(ConfigError::BadForecast)
 }
 
 /// Address of the database alone, for commands that need no more.
@@ -86,6 +100,7 @@ impl Config {
                 Ok(text) => Some(text.parse().map_err(|_| ConfigError::BadSounder)?),
                 Err(_) => None,
             },
+            forecast: forecast()?,
             demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),
         })
     }

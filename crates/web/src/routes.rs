@@ -12,8 +12,8 @@ pub mod ledger;
 pub mod mend;
 pub mod offline;
 pub mod photo;
-pub mod plan;
 pub mod pick;
+pub mod plan;
 pub mod prefs;
 pub mod sounder;
 pub mod tackle;
@@ -109,6 +109,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/days", web::post().to(plan::keep))
             .route("/days/print", web::get().to(plan::print))
             .route("/days/plan.ics", web::get().to(plan::calendar))
+            .route("/days/plan.gpx", web::get().to(plan::waypoints))
             .route("/days/review", web::get().to(ledger::page))
             .route("/days/spans.csv", web::get().to(ledger::csv))
             .route("/days/log.json", web::get().to(ledger::log_json))
@@ -121,6 +122,8 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/today/send", web::post().to(day::receive))
             .route("/waters", web::get().to(waters::list))
             .route("/waters", web::post().to(waters::save))
+            .route("/waters.gpx", web::get().to(waters::gpx_out))
+            .route("/waters/import", web::post().to(waters::gpx_in))
             .route("/waters/{id}", web::post().to(waters::change))
             .route("/waters/{id}/delete", web::post().to(waters::delete))
             .route("/waters/{id}/restore", web::post().to(waters::restore))

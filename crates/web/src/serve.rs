@@ -10,6 +10,7 @@ use std::sync::Arc;
 
 use actix_web::middleware::from_fn;
 
+use crate::live::forecast::Forecast;
 use crate::live::sounder::Sounder;
 use actix_web::{App as WebApp, HttpServer};
 use yarrowfen_core::Engine;
@@ -76,6 +77,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     let app = App {
         demo: config.demo,
         sounder: Arc::new(Sounder::at(config.sounder)),
+        forecast: Arc::new(Forecast::at(config.forecast.clone())),
         secure_cookies: config.secure_cookies,
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };

@@ -72,6 +72,37 @@ impl Hourly {
         })
     }
 
+    /// The same over some hours alone, by the fewest of its points that leave no value more than
+    /// `off` from where it was.
+    ///
+    /// Published: U. Ramer, *Computer Graphics and Image Processing* 1 (1972) 244; D. Douglas and
+    /// T. Peucker, *Cartographica* 10 (1973) 112.
+    #[must_use]
+    pub fn over(&self, (from, to): (u16, u16), off: f64) -> Self {
+        let inside = self.0.iter().filter(|p| from < p.0 && p.0 < to).copied();
+        let end = |m: u16| self.at(f64::from(m)).map(|v| (m, v));
+        let points: Vec<(u16, f64)> = end(from).into_iter().chain(inside).chain(end(to)).collect();
+        if points.is_empty() {
+            return Self::default();
+        }
+        let mut kept = vec![false; points.len()];
+        let mut open = vec![(0, points.len().saturating_sub(1))];
+        while let Some((first, last)) = open.pop() {
+            (kept[first], kept[last]) = (true, true);
+            let line = Self(vec![points[first], points[last]]);
+            let far = |at: usize| {
+                let straight = line.at(f64::from(points[at].0)).unwrap_or(points[at].1);
+                (points[at].1 - straight).abs()
+            };
+            let worst = (first + 1..last).max_by(|a, b| far(*a).total_cmp(&far(*b)));
+            if let Some(at) = worst.filter(|at| far(*at) > off) {
+                open.extend([(first, at), (at, last)]);
+            }
+        }
+        let all = points.into_iter().zip(kept);
+        Self(all.filter(|p| p.1).map(|p| p.0).collect())
+    }
+
     /// Reads what is typed of a day from one minute to another: `2`, `2 to 7 m/s` (from its
     /// begin to its end), or `5:00 2, 9:00 6 m/s`.
     ///
@@ -101,7 +132,10 @@ impl Hourly {
         };
         let mut points = Vec::new();
         if text.contains(':') {
-            for part in text.split([',', ';', '\n']).filter(|p| !p.trim().is_empty()) {
+            for part in text
+                .split([',', ';', '\n'])
+                .filter(|p| !p.trim().is_empty())
+            {
                 let pair = part.trim().split_once(char::is_whitespace);
                 let wrong = || day_sentences::fault_hourly(Arg::Text(part.trim().to_owned()));
                 let (time, number) = pair.ok_or_else(|| String::from(wrong()))?;
@@ -158,8 +192,14 @@ pub fn read_table_of_hours(
     let none = || String::from(day_sentences::fault_no_hours());
     let (_, heading) = lines.next().ok_or_else(none)?;
     let apart = [';', '\t', ','];
-    let apart = apart.into_iter().find(|c| heading.contains(*c)).ok_or_else(none)?;
-    let headings: Vec<String> = heading.split(apart).map(|h| h.trim().to_lowercase()).collect();
+    let apart = apart
+        .into_iter()
+        .find(|c| heading.contains(*c))
+        .ok_or_else(none)?;
+    let headings: Vec<String> = heading
+        .split(apart)
+        .map(|h| h.trim().to_lowercase())
+        .collect();
     let place = |names: &[&str]| headings.iter().position(|h| names.contains(&h.as_str()));
     let hour = place(&["hour", "time"]).ok_or_else(none)?;
     let wind = place(&["wind_mps", "wind"]).ok_or_else(none)?;
@@ -186,7 +226,9 @@ pub fn read_table_of_hours(
             };
             let dimension = limit.dimension.unwrap_or(Dimension::Wind);
             let read = dimension.read(cell(place), units);
-            limit.check(read.map_err(|e| at(e.to_string()))?, units).map_err(at)
+            limit
+                .check(read.map_err(|e| at(e.to_string()))?, units)
+                .map_err(at)
         };
         winds.push((minute, value(wind, limits.0, &["wind_mps"])?));
         if let Some(temp) = temp.filter(|t| !cell(*t).is_empty()) {

@@ -61,7 +61,10 @@ impl Planned {
             };
             checked(event).map(|_| ())
         };
-        self.steps.iter().flat_map(|s| &s.whats).try_for_each(check)?;
+        self.steps
+            .iter()
+            .flat_map(|s| &s.whats)
+            .try_for_each(check)?;
         Ok(self)
     }
 }

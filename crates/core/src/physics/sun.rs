@@ -86,8 +86,8 @@ fn sun(t: f64) -> (f64, f64) {
         + maths::sin(3.0 * anomaly) * 0.000_289;
     let node = rad(125.04 - 1_934.136 * t);
     let longitude = rad(mean_longitude + centre - 0.005_69 - 0.004_78 * maths::sin(node));
-    let tilt = 23.0
-        + (26.0 + (21.448 - t * (46.815 + t * (0.000_59 - t * 0.001_813))) / 60.0) / 60.0;
+    let tilt =
+        23.0 + (26.0 + (21.448 - t * (46.815 + t * (0.000_59 - t * 0.001_813))) / 60.0) / 60.0;
     let tilt = rad(tilt + 0.002_56 * maths::cos(node));
     let declination = maths::asin(maths::sin(tilt) * maths::sin(longitude)).to_degrees();
     let y = maths::square(maths::tan(tilt / 2.0));

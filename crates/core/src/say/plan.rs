@@ -1,12 +1,12 @@
 //! A planned day in words.
 
 use crate::answer::Text;
+use crate::base::UnitSystem;
 use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
-use crate::base::UnitSystem;
 use crate::day::{USUAL_REST_MIN, show_time};
-use crate::explore::plan::{PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, Tieable};
 use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
+use crate::explore::plan::{PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, Tieable};
 use crate::physics::sun::Light;
 
 fn of_tie(tie: &Tieable) -> Said {
@@ -77,7 +77,10 @@ pub fn reties(plan: &Plan, units: UnitSystem) -> Vec<Text> {
             let at = plan.slots[on.slots.0].minutes.0;
             let tie = Arg::Said(Box::new(of_tie(&plan.rigs[on.rig])));
             let rod = Arg::Number(f64::from(rod), 0);
-            all.push((at, say::plan_retie(rod, Arg::Text(show_time(at)), tie).text(units)));
+            all.push((
+                at,
+                say::plan_retie(rod, Arg::Text(show_time(at)), tie).text(units),
+            ));
         }
     }
     all.sort_by_key(|a| a.0);
@@ -88,7 +91,12 @@ pub fn reties(plan: &Plan, units: UnitSystem) -> Vec<Text> {
 #[must_use]
 pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> {
     let slots = plan.slots.iter();
-    let all = slots.flat_map(|s| s.parts.iter().filter(|p| p.by.is_none()).map(move |p| (s, p)));
+    let all = slots.flat_map(|s| {
+        s.parts
+            .iter()
+            .filter(|p| p.by.is_none())
+            .map(move |p| (s, p))
+    });
     all.map(|(slot, p)| {
         let said = Arg::Said(Box::new(slot_said(asked, slot)));
         say::plan_unserved(said, Arg::Word(p.part.label())).text(units)
@@ -99,7 +107,11 @@ pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> 
 /// How the rods were chosen.
 #[must_use]
 pub fn how(plan: &Plan, units: UnitSystem) -> Text {
-    let said = if plan.exact { say::plan_exact() } else { say::plan_greedy() };
+    let said = if plan.exact {
+        say::plan_exact()
+    } else {
+        say::plan_greedy()
+    };
     said.text(units)
 }
 
@@ -123,7 +135,9 @@ pub fn leader(((least, most), metres): ((f64, f64), f64), units: UnitSystem) -> 
 /// The order over a spot, of the parts that the day has.
 #[must_use]
 pub fn over_spot(plan: &Plan, units: UnitSystem) -> Text {
-    let parts = DayPart::ALL.iter().filter(|part| plan.rigs.iter().any(|r| r.part == **part));
+    let parts = DayPart::ALL
+        .iter()
+        .filter(|part| plan.rigs.iter().any(|r| r.part == **part));
     let codes: Vec<&str> = parts.map(|p| p.code()).collect();
     let order = labels("DayPartTold", &codes).join(", ");
     let minutes = Arg::Number(f64::from(USUAL_REST_MIN), 0);
@@ -134,11 +148,19 @@ pub fn over_spot(plan: &Plan, units: UnitSystem) -> Text {
 #[must_use]
 pub fn light(light: &Light, units: UnitSystem) -> Text {
     let (Some(rises), Some(sets)) = (light.rises, light.sets) else {
-        let said = if light.day { say::plan_always_light() } else { say::plan_never_light() };
+        let said = if light.day {
+            say::plan_always_light()
+        } else {
+            say::plan_never_light()
+        };
         return said.text(units);
     };
     let time = |at: f64| {
-        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a day")]
+        #[expect(
+            clippy::cast_possible_truncation,
+            clippy::cast_sign_loss,
+            reason = "minutes of a day"
+        )]
         let minute = at.rem_euclid(1440.0).round() as u16;
         Arg::Text(show_time(minute))
     };
@@ -150,7 +172,13 @@ pub fn light(light: &Light, units: UnitSystem) -> Text {
 /// Why a day cannot be planned.
 #[must_use]
 pub fn fault(fault: PlanFault, asked: &PlanAsked) -> String {
-    let place = |at: usize| asked.stops.get(at).map(|s| s.name.clone()).unwrap_or_default();
+    let place = |at: usize| {
+        asked
+            .stops
+            .get(at)
+            .map(|s| s.name.clone())
+            .unwrap_or_default()
+    };
     match fault {
         PlanFault::NoTime => say::fault_no_time().into(),
         PlanFault::Stops if asked.stops.is_empty() => say::fault_no_stop().into(),

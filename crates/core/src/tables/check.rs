@@ -6,12 +6,12 @@ use super::rows::HeadDrag;
 use super::{DataError, Tables};
 use crate::base::codes::{
     Action, BaitForm, Basis, Bottom, BoxList, Cause, Clarity, Code, ColourView, Counted, Course,
-    Cover, CurrentWay, DayPart, Direction, Effect, EyeTurn, Factor, FallBy, Feeding, FishAt, Forage, Gauge,
-    HangCause, HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper, LiftCause,
-    Light, LineKind, LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase, Plastic,
-    Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species, SpringView,
-    StandUpView, Standing, Symptom, Term, Throat, Tie, TieWhy, Toothy, Topic, TurnTo, UpperBound,
-    Wire,
+    Cover, CurrentWay, DayPart, Direction, Effect, EyeTurn, Factor, FallBy, Feeding, FishAt,
+    Forage, Gauge, HangCause, HeadColourView, HookSetView, HookStyle, HookTemper, Judged, Keeper,
+    LiftCause, Light, LineKind, LineView, LowerBound, Material, Mood, MoveKind, Outcome, Phase,
+    Plastic, Point, PointView, Power, Pressure, Rig, School, Season, Shape, Sits, Species,
+    SpringView, StandUpView, Standing, Symptom, Term, Throat, Tie, TieWhy, Toothy, Topic, TurnTo,
+    UpperBound, Wire,
 };
 use crate::base::limits;
 use crate::base::text::{catalogue, day_sentences, mend_sentences, sentences};

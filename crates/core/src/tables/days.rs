@@ -24,6 +24,7 @@ row!(PackRow {
     lost_an_hour: Curve,
     own_hours: f64,
     enough: f64,
+    spare: u32,
     baits_an_hour: f64,
     leader_m: f64
 });

@@ -68,6 +68,8 @@ pub struct DayForm {
     pub offset: String,
     /// Where the weather came from, in words.
     pub weather: Option<String>,
+    /// Why there is no forecast, where one was asked for.
+    pub no_forecast: Option<String>,
     /// Hours as they were pasted, where they could not be read.
     pub hours: String,
     /// Why not.
@@ -154,7 +156,10 @@ impl DayForm {
         };
         let usual = fresh.usual;
         let or = |key: &str, usual: String| said(key).map_or(usual, str::to_owned);
-        let tomorrow = fresh.today.checked_add(Duration::days(1)).unwrap_or(fresh.today);
+        let tomorrow = fresh
+            .today
+            .checked_add(Duration::days(1))
+            .unwrap_or(fresh.today);
         let mut form = Self {
             day: or("day", iso(tomorrow)),
             from: or("from", show_time(usual.from_min)),
@@ -165,6 +170,7 @@ impl DayForm {
             way: or("way", usual.move_min.to_string()),
             offset: or("offset", String::new()),
             weather: None,
+            no_forecast: None,
             hours: or("hours", String::new()),
             hours_fault: None,
             stops: Vec::new(),
@@ -183,7 +189,8 @@ impl DayForm {
             STOP_KEYS.iter().filter_map(stop).collect()
         } else {
             let some = fresh.waters.iter().take(FRESH_STOPS);
-            some.map(|w| StopTyped::of_water(w, reader.options)).collect()
+            some.map(|w| StopTyped::of_water(w, reader.options))
+                .collect()
         };
         if form.stops.is_empty() && !named {
             form.stops.push(StopTyped::of_pick(reader));
@@ -235,7 +242,11 @@ impl DayForm {
                     form.set("depth", depth);
                 }
                 Some(StopTyped {
-                    name: said(name).unwrap_or_default().chars().take(MOST_NAME).collect(),
+                    name: said(name)
+                        .unwrap_or_default()
+                        .chars()
+                        .take(MOST_NAME)
+                        .collect(),
                     question: form.query(),
                     minutes: said(minutes).unwrap_or_default().to_owned(),
                     at: said(at).unwrap_or_default().to_owned(),
@@ -266,7 +277,11 @@ impl DayForm {
             out.append_pair(key, text);
         }
         if let Some(told) = &self.weather {
-            let by = if told == TOLD_SIMULATED { SIMULATED } else { FORECAST };
+            let by = if told == TOLD_SIMULATED {
+                SIMULATED
+            } else {
+                FORECAST
+            };
             out.append_pair("by", &format!("{by}:{}", self.wind));
         }
         for (keys, stop) in STOP_KEYS.iter().zip(&self.stops) {
@@ -294,7 +309,11 @@ impl DayForm {
         }
         let from = self.time("from", &self.from, &mut faults);
         let to = self.time("to", &self.to, &mut faults);
-        let rods = self.rods.parse().ok().filter(|n| (1..=MOST_CARRIED).contains(n));
+        let rods = self
+            .rods
+            .parse()
+            .ok()
+            .filter(|n| (1..=MOST_CARRIED).contains(n));
         if rods.is_none() {
             faults.push(("rods", say::fault_rods()));
         }
@@ -365,8 +384,13 @@ impl DayForm {
                 }),
                 Err(more) => {
                     // What a stop's own fields do not show is mended on Pick.
-                    let of_depth = |f: &yarrowfen_core::FieldError| f.field.starts_with("water.depth");
-                    let key = if more.iter().all(of_depth) { depth } else { question };
+                    let of_depth =
+                        |f: &yarrowfen_core::FieldError| f.field.starts_with("water.depth");
+                    let key = if more.iter().all(of_depth) {
+                        depth
+                    } else {
+                        question
+                    };
                     faults.push((key, yarrowfen_core::base::in_a_line(&more)));
                 }
             }
@@ -378,7 +402,8 @@ impl DayForm {
     #[must_use]
     pub fn offset_min(&self) -> i16 {
         let read: Option<i16> = self.offset.parse().ok();
-        read.filter(|o| o.abs() <= yarrowfen_core::day::MOST_OFFSET).unwrap_or(0)
+        read.filter(|o| o.abs() <= yarrowfen_core::day::MOST_OFFSET)
+            .unwrap_or(0)
     }
 }
 

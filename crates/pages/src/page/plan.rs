@@ -154,7 +154,10 @@ pub fn day_print(
     (held, shown): (DayHeld<'_>, DayShown),
 ) -> Shown {
     match day_decided(engine, reader, form, held) {
-        Ok(d) => Reply::page(200, &DayPrintPage::new(reader, &form.query(), d.shown(form))),
+        Ok(d) => Reply::page(
+            200,
+            &DayPrintPage::new(reader, &form.query(), d.shown(form)),
+        ),
         Err(_) => day_page(engine, reader, form, (held, shown), Part::Whole),
     }
 }

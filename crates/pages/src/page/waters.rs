@@ -22,6 +22,10 @@ pub struct WatersList<'w> {
     pub from: Option<String>,
     /// A form that could not be read.
     pub form: Option<WaterForm>,
+    /// How many waypoints of a file were just taken in.
+    pub taken: Option<u32>,
+    /// What is wrong with a file.
+    pub wrong: Option<String>,
 }
 
 /// The list.
@@ -33,10 +37,11 @@ pub fn waters(reader: &Reader, list: WatersList<'_>) -> Shown {
     let saved = list.saved.and_then(by_id).map(|w| w.name.clone());
     let fresh = list.from.as_deref().map(WaterForm::fresh);
     let edited = list.edit.and_then(by_id).map(WaterForm::of).or(fresh);
-    let code = status(list.form.is_none());
+    let code = status(list.form.is_none() && list.wrong.is_none());
     let form = list.form.or(edited);
     Reply::page(
         code,
-        &WatersPage::new(reader, list.waters, form, saved, list.deleted),
+        &WatersPage::new(reader, list.waters, form, saved, list.deleted)
+            .with(list.taken, list.wrong),
     )
 }

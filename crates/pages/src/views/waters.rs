@@ -104,6 +104,10 @@ pub struct WatersPage {
     pub saved: Option<String>,
     /// What was just deleted: id and name.
     pub deleted: Option<(String, String)>,
+    /// How many waypoints of a file were just taken in.
+    pub taken: Option<u32>,
+    /// What is wrong with a file.
+    pub wrong: Option<String>,
 }
 
 impl WatersPage {
@@ -122,6 +126,18 @@ impl WatersPage {
             form,
             saved,
             deleted,
+            taken: None,
+            wrong: None,
+        }
+    }
+
+    /// With what became of a file.
+    #[must_use]
+    pub fn with(self, taken: Option<u32>, wrong: Option<String>) -> Self {
+        Self {
+            taken,
+            wrong,
+            ..self
         }
     }
 }

@@ -3,7 +3,8 @@
 use std::borrow::Cow;
 
 use super::{
-    DayOut, File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION, WaterOut,
+    DayOut, File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION,
+    WaterOut,
 };
 use serde_json::Value;
 use time::OffsetDateTime;

@@ -4,6 +4,7 @@
 use yarrowfen_core::PickRequest;
 use yarrowfen_core::base::codes::Symptom;
 use yarrowfen_core::own_box::{BoxList, csv};
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_store::{NewMendTry, NewWater, State, Store};
 
 use super::{DEMO_ANGLER, DemoError};
@@ -48,6 +49,17 @@ const WATERS: [(&str, &str, &str); 5] = [
         r#"{"rig":"grub","bait":{"form":"paddle_tail","length_mm":97,"body_mm":17.5},"water":{"depth_m":8,"bottom":"mud","clarity":"stained","temp_c":10,"wind_mps":4,"light":"low"},"season":"autumn","species":"zander","school":"bottom_contact","cast_m":35}"#,
     ),
 ];
+
+/// Where the invented fen would be: far out in an ocean, where no water of anybody's is.
+const FEN: (f64, f64) = (49.8, -15.4);
+
+/// A water's place in the list, so that no two stand on one point.
+fn step(name: &str) -> u8 {
+    (0..)
+        .zip(&WATERS)
+        .find(|w| w.1.0 == name)
+        .map_or(0, |w| w.0)
+}
 
 /// A complaint of his: what he tried, in codes and in words, and whether it helped; none waits.
 type Tried = (Symptom, &'static str, &'static str, Option<bool>);
@@ -134,7 +146,7 @@ pub(super) async fn load(store: &Store) -> Result<(), DemoError> {
         name,
         remark,
         asked,
-        at: None,
+        at: Position::new(FEN.0 + 0.01 * f64::from(step(name)), FEN.1),
         made_at: None,
     };
     let waters: Vec<NewWater<'_>> = WATERS.iter().zip(&asked).map(new).collect();

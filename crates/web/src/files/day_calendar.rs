@@ -42,7 +42,10 @@ fn local(day: Date, minute: u16) -> String {
     };
     let (year, month, date) = day.to_calendar_date();
     let (hour, minute) = (minute / 60, minute % 60);
-    format!("{year:04}{:02}{date:02}T{hour:02}{minute:02}00", u8::from(month))
+    format!(
+        "{year:04}{:02}{date:02}T{hour:02}{minute:02}00",
+        u8::from(month)
+    )
 }
 
 /// What is fished at a stop, a line for each stretch of it.
@@ -52,7 +55,11 @@ fn told(day: &DayDecided, stop: usize, units: UnitSystem) -> String {
         lines.push(say::slot_with_wind(&day.asked, slot, units).into_owned());
         for part in &slot.parts {
             let tie = part.by.map(|rig| say::tie(&day.plan.rigs[rig], units));
-            lines.push(format!("{}: {}", part.part.label(), tie.unwrap_or("nothing".into())));
+            lines.push(format!(
+                "{}: {}",
+                part.part.label(),
+                tie.unwrap_or("nothing".into())
+            ));
         }
     }
     lines.join("\n")

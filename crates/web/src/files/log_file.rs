@@ -1,9 +1,9 @@
 //! A log as a file: JSON and CSV out and in again, without loss; days as a calendar.
 
+use super::ics::{Calendar, stamp};
 use serde_json::Value;
 use time::format_description::well_known::Rfc3339;
 use time::{Date, OffsetDateTime};
-use super::ics::{Calendar, stamp};
 use yarrowfen_core::FieldError;
 use yarrowfen_core::base::codes::Outcome;
 use yarrowfen_core::base::in_a_line;

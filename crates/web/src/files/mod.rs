@@ -5,6 +5,8 @@ pub const CSP: &str = "default-src 'self'; script-src 'self'; style-src 'self'; 
 
 pub mod assets;
 pub mod day_calendar;
+pub mod day_in;
+pub mod gpx;
 pub mod ics;
 pub mod log_file;
 pub mod sheet;

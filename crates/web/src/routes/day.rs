@@ -172,10 +172,7 @@ pub async fn try_down(
 }
 
 /// The box after a head may have been counted down: its version is asked for anew.
-async fn fresh_box(
-    app: &App,
-    reader: &Reader,
-) -> Result<Option<Arc<HeldBox>>, PageError> {
+async fn fresh_box(app: &App, reader: &Reader) -> Result<Option<Arc<HeldBox>>, PageError> {
     let Some(account) = &reader.account else {
         return Ok(None);
     };

@@ -5,10 +5,12 @@ use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::page;
+use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::reply::Part;
 
+use super::plan::take_calendar;
 use crate::app::App;
-use crate::files::{log_file, spans_csv, upload};
+use crate::files::{day_in, log_file, spans_csv, upload};
 use crate::reader::{HtmxPart, Visitor, check_token};
 use crate::reply::{PageError, see_other, shown};
 
@@ -93,6 +95,16 @@ pub async fn import(
 ) -> Result<HttpResponse, PageError> {
     let upload = upload::read(form).await?;
     check_token(&reader, upload.field("csrf"))?;
+    if upload.file.starts_with(b"BEGIN:VCALENDAR") {
+        let faults = match day_in::read(&upload.file) {
+            Ok(found) => match take_calendar(&app, &reader, &found).await? {
+                Ok(_) => return Ok(see_other("/days#kept")),
+                Err(faults) => faults,
+            },
+            Err(fault) => vec![fault.to_string()],
+        };
+        return with_faults(&app, &reader, faults).await;
+    }
     let read = web::block(move || log_file::read(&upload.file))
         .await
         .map_err(|_| PageError::Internal)?;
@@ -103,19 +115,23 @@ pub async fn import(
             Ok(see_other(&format!("/days/review?taken={new}")))
         }
         Err(faults) => {
-            let events = app.store.events(reader.owner).await?;
-            let today = OffsetDateTime::now_utc().date();
-            let told = faults
-                .iter()
-                .map(|f| f.to_string().trim_start_matches(": ").to_owned());
-            let told = told.collect();
-            shown(page::ledger(
-                &reader,
-                "",
-                (&events, today),
-                told,
-                Part::Whole,
-            ))
+            let told = faults.iter().map(ToString::to_string).collect();
+            with_faults(&app, &reader, told).await
         }
     }
+}
+
+/// The page, with what is wrong with a file.
+async fn with_faults(
+    app: &App,
+    reader: &Reader,
+    faults: Vec<String>,
+) -> Result<HttpResponse, PageError> {
+    let events = app.store.events(reader.owner).await?;
+    let today = OffsetDateTime::now_utc().date();
+    let told = faults
+        .into_iter()
+        .map(|f| f.trim_start_matches(": ").to_owned());
+    let of = (&events[..], today);
+    shown(page::ledger(reader, "", of, told.collect(), Part::Whole))
 }

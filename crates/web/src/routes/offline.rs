@@ -44,7 +44,12 @@ pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse
     let events = app.store.events_from(reader.owner, today_from(now)).await?;
     let planned = planned_from(&app, &reader, now).await?;
     let of_days = (events, planned);
-    let device = Device::of(&reader, things.as_deref(), (&sinks, &tries, &sizes), of_days);
+    let device = Device::of(
+        &reader,
+        things.as_deref(),
+        (&sinks, &tries, &sizes),
+        of_days,
+    );
     Ok(HttpResponse::Ok()
         .insert_header((header::CACHE_CONTROL, "no-store"))
         .json(device))

@@ -1,5 +1,6 @@
 //! Waters: places that the sentence starts from.
 
+use actix_multipart::Multipart;
 use actix_web::{HttpResponse, web};
 use serde::Deserialize;
 use uuid::Uuid;
@@ -9,11 +10,14 @@ use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::ask::plan::read_position;
 use yarrowfen_pages::page::{self, WatersList};
 use yarrowfen_pages::views::waters::WaterForm;
-use yarrowfen_store::{KeptText, NewWater};
+use yarrowfen_store::{KeptText, NewWater, Water};
 
 use super::kept::Bare;
+use super::ledger::file;
 use crate::app::App;
-use crate::reader::{HasToken, Id, Member, Signed};
+use crate::files::gpx::{self, Waypoint};
+use crate::files::upload;
+use crate::reader::{HasToken, Id, Member, Signed, check_token};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -23,6 +27,9 @@ pub struct Asks {
     deleted: Option<String>,
     edit: Option<String>,
     from: Option<String>,
+    taken: Option<u32>,
+    #[serde(skip)]
+    wrong: Option<String>,
 }
 
 async fn list_page(
@@ -48,6 +55,8 @@ async fn list_page(
         edit: uuid(&asks.edit),
         from: asks.from.clone(),
         form,
+        taken: asks.taken,
+        wrong: asks.wrong.clone(),
     };
     shown(page::waters(&member.reader, list))
 }
@@ -88,7 +97,7 @@ impl Input {
         &self,
         member: &Member,
         id: Option<Uuid>,
-    ) -> Result<(PickRequest, KeptText, Option<Position>), WaterForm> {
+    ) -> Result<(PickRequest, KeptText, Option<Position>), Box<WaterForm>> {
         let form = PickForm::from_query(&self.query, member.reader.options);
         let text = KeptText::new(&self.name, &self.remark, "");
         match (form.read(), text, read_position(&self.at)) {
@@ -104,14 +113,14 @@ impl Input {
                     faults.push(("query", "the sentence has faults: mend them first".into()));
                 }
                 faults.extend(at.err().map(|message| ("at", message)));
-                Err(WaterForm {
+                Err(Box::new(WaterForm {
                     id: id.map(|i| i.to_string()),
                     name: self.name.clone(),
                     remark: self.remark.clone(),
                     at: self.at.clone(),
                     query: self.query.clone(),
                     faults,
-                })
+                }))
             }
         }
     }
@@ -126,7 +135,7 @@ async fn write(
     let member = &sent.member;
     let (asked, text, at) = match sent.form.read(member, id) {
         Ok(read) => read,
-        Err(form) => return list_page(app, member, &Asks::default(), Some(form)).await,
+        Err(form) => return list_page(app, member, &Asks::default(), Some(*form)).await,
     };
     let new = NewWater {
         name: text.name(),
@@ -155,6 +164,75 @@ pub async fn change(
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
     write(&app, &sent, Some(id.0)).await
+}
+
+/// The waters that say where they are, as waypoints.
+pub async fn gpx_out(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
+    let waters = app.store.waters(member.account.owner).await?;
+    let point = |w: &Water| {
+        Some(Waypoint {
+            name: w.name.clone(),
+            remark: w.remark.clone(),
+            at: w.at?,
+        })
+    };
+    let points: Vec<Waypoint> = waters.iter().filter_map(point).collect();
+    gpx_file("yarrowfen-waters.gpx", &points)
+}
+
+/// Waypoints as a file.
+///
+/// # Errors
+/// When they cannot be written, which is a fault of ours.
+pub(super) fn gpx_file(name: &str, points: &[Waypoint]) -> Result<HttpResponse, PageError> {
+    let body = gpx::write(points).map_err(|e| {
+        tracing::error!(error = %e, "cannot write waypoints");
+        PageError::Internal
+    })?;
+    Ok(file("application/gpx+xml; charset=utf-8", name, body))
+}
+
+/// Takes waypoints in: a water of the same name is told where it is, any other is a new water
+/// with a question as usual. All or nothing.
+pub async fn gpx_in(
+    app: web::Data<App>,
+    member: Member,
+    form: Multipart,
+) -> Result<HttpResponse, PageError> {
+    let upload = upload::read(form).await?;
+    check_token(&member.reader, upload.field("csrf"))?;
+    let read = web::block(move || gpx::read(&upload.file))
+        .await
+        .map_err(|_| PageError::Internal)?;
+    let points = match read {
+        Ok(points) => points,
+        Err(fault) => {
+            let asks = Asks {
+                wrong: Some(fault.message),
+                ..Asks::default()
+            };
+            return list_page(&app, &member, &asks, None).await;
+        }
+    };
+    let owner = member.account.owner;
+    let waters = app.store.waters(owner).await?;
+    let usual = PickRequest::usual();
+    let (mut placed, mut new) = (Vec::new(), Vec::new());
+    for point in &points {
+        let same = |w: &&Water| w.name.to_lowercase() == point.name.to_lowercase();
+        match waters.iter().find(same) {
+            Some(water) => placed.push((water.id, point.at)),
+            None => new.push(NewWater {
+                name: &point.name,
+                remark: &point.remark,
+                asked: usual,
+                at: Some(point.at),
+                made_at: None,
+            }),
+        }
+    }
+    app.store.place_waters(owner, &placed, &new).await?;
+    Ok(see_other(&format!("/waters?taken={}", points.len())))
 }
 
 /// Deletes a water, or brings it back; the list says which.

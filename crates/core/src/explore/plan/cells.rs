@@ -110,7 +110,9 @@ impl<'a> StopLook<'a> {
     /// The wind at a minute of the day, m/s.
     pub(super) fn wind(&self, minute: f64) -> f64 {
         let w = &self.request.water;
-        let own = w.wind_max_mps.map_or(w.wind_mps, |m| w.wind_mps.midpoint(m));
+        let own = w
+            .wind_max_mps
+            .map_or(w.wind_mps, |m| w.wind_mps.midpoint(m));
         self.asked.wind.at(minute).unwrap_or(own)
     }
 
@@ -149,7 +151,11 @@ impl<'a> StopLook<'a> {
     fn one(&self, here: &RigHere, depth: f64, minute: f64) -> Rc<Serves> {
         // So fine as anybody can tell: a tenth of a metre a second, a centimetre, a degree.
         let wind = round(self.wind(minute), 1);
-        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "bounded by the contract")]
+        #[expect(
+            clippy::cast_possible_truncation,
+            clippy::cast_sign_loss,
+            reason = "bounded by the contract"
+        )]
         let at = At {
             rig: here.rig,
             depth_mm: (depth * 1000.0).round() as u32,
@@ -167,10 +173,17 @@ impl<'a> StopLook<'a> {
 
     fn heads_serving(&self, here: &RigHere, request: &PickRequest) -> Serves {
         let name = String::new();
-        let task = Task::new(self.chooser, (0, &Situation { name, request }), self.options);
+        let task = Task::new(
+            self.chooser,
+            (0, &Situation { name, request }),
+            self.options,
+        );
         let costs = self.serve();
         let rungs = self.chooser.ladder(self.options.ladder);
-        let ideal = rungs.iter().position(|r| r.label == task.ideal.label).unwrap_or(0);
+        let ideal = rungs
+            .iter()
+            .position(|r| r.label == task.ideal.label)
+            .unwrap_or(0);
         let mut serves = Serves::new();
         for shape in task.windows.keys() {
             for (rung, r) in rungs.iter().enumerate() {
@@ -201,7 +214,9 @@ impl<'a> StopLook<'a> {
     pub(super) fn common(&self, part: &PartHere, at: &[(f64, f64)]) -> Serves {
         let mut all = Serves::new();
         for rig in &part.rigs {
-            let mut rest = at.iter().map(|(depth, minute)| self.one(rig, *depth, *minute));
+            let mut rest = at
+                .iter()
+                .map(|(depth, minute)| self.one(rig, *depth, *minute));
             let Some(first) = rest.next() else { continue };
             let mut common: Serves = (*first).clone();
             for serves in rest {

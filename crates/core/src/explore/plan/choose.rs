@@ -21,7 +21,9 @@ pub(super) struct Chosen {
 type Candidate = (Key, u32);
 
 /// What a candidate serves: the slot, the part's place in it, and how much worse than the best.
-type ServedBy = BTreeMap<Candidate, Vec<(usize, usize, f64)>>;
+type ServedParts = Vec<(usize, usize, f64)>;
+
+type ServedBy = BTreeMap<Candidate, ServedParts>;
 
 fn candidates(looks: &[StopLook<'_>], slots: &[Open]) -> ServedBy {
     let mut all = ServedBy::new();
@@ -41,14 +43,18 @@ fn bait_of(look: &StopLook<'_>, part: DayPart, key: Key) -> u32 {
     let here = look.parts.iter().find(|p| p.part == part);
     let rig = here.and_then(|p| p.rigs.iter().find(|r| r.rig == key.0));
     rig.map_or(0, |r| {
-        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "at most 300 mm")]
+        #[expect(
+            clippy::cast_possible_truncation,
+            clippy::cast_sign_loss,
+            reason = "at most 300 mm"
+        )]
         let length = (r.bait.length_mm * 10.0).round() as u32;
         length * 100 + r.bait.form as u32
     })
 }
 
 /// Those that no other serves at least as well wherever they do.
-fn worth_a_look(all: &ServedBy) -> Vec<(&Candidate, &Vec<(usize, usize, f64)>)> {
+fn worth_a_look(all: &ServedBy) -> Vec<(&Candidate, &ServedParts)> {
     let rows: Vec<_> = all.iter().collect();
     let beaten = |i: usize| {
         let own = rows[i].1;
@@ -76,7 +82,10 @@ pub(super) fn choose(looks: &[StopLook<'_>], slots: &[Open], carried: usize) -> 
         .iter()
         .map(|slot| {
             let minutes = f64::from(slot.minutes.1 - slot.minutes.0);
-            let want = |_: &(DayPart, Serves)| Wanted { minutes, by: Vec::new() };
+            let want = |_: &(DayPart, Serves)| Wanted {
+                minutes,
+                by: Vec::new(),
+            };
             slot.parts.iter().map(want).collect()
         })
         .collect();
@@ -170,13 +179,10 @@ fn on_rod(
         };
         let fished = slot.parts.iter().any(|p| p.by == Some(rig));
         let retied = found.retied.iter().any(|r| (r.0, r.1) == (s, rod));
-        match all.last_mut() {
-            Some(last) if last.rig == rig && !fresh => {
-                if fished {
-                    last.slots.1 = s;
-                }
-            }
-            _ if fished || retied => all.push(OnRod {
+        let begun = all.last_mut().filter(|last| last.rig == rig && !fresh);
+        match begun {
+            Some(last) if fished => last.slots.1 = s,
+            None if fished || retied => all.push(OnRod {
                 rig,
                 slots: (s, s),
                 retied,

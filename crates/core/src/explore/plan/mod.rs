@@ -2,9 +2,9 @@
 //!
 //! A stop is looked at in pieces of time, and at some depths where it has a range of them. For
 //! each part of the work ([`DayPart`]) and each rig that does it there, every head is kept that
-//! serves ([`cells`]). Where no head of some part serves all depths, the stop is fished in bands;
-//! where none serves all hours, what is on the rods may change ([`slots`]). Which heads go on
-//! which rods is then [`rods`](super::rods), and what that takes is packed ([`pack`]).
+//! serves (`cells`). Where no head of some part serves all depths, the stop is fished in bands;
+//! where none serves all hours, what is on the rods may change (`slots`). Which heads go on
+//! which rods is then [`rods`](super::rods), and what that takes is packed (`pack`).
 
 mod cells;
 mod choose;
@@ -209,7 +209,9 @@ pub fn times(asked: &PlanAsked) -> Result<Vec<(u16, u16)>, PlanFault> {
         return Err(PlanFault::Stops);
     }
     let all = to.checked_sub(from).ok_or(PlanFault::NoTime)?;
-    let ways = asked.move_min.saturating_mul(u16::try_from(count - 1).unwrap_or(u16::MAX));
+    let ways = asked
+        .move_min
+        .saturating_mul(u16::try_from(count - 1).unwrap_or(u16::MAX));
     let given: u16 = asked
         .stops
         .iter()
@@ -218,8 +220,16 @@ pub fn times(asked: &PlanAsked) -> Result<Vec<(u16, u16)>, PlanFault> {
     let left = i32::from(all) - i32::from(ways) - i32::from(given);
     let open = asked.stops.iter().filter(|s| s.minutes.is_none()).count();
     let last = || PlanFault::TooLong(count - 1);
-    let left = u16::try_from(left).map_err(|_| if count == 1 { PlanFault::NoTime } else { last() })?;
-    let share = left.checked_div(u16::try_from(open).unwrap_or(1)).unwrap_or(0);
+    let left = u16::try_from(left).map_err(|_| {
+        if count == 1 {
+            PlanFault::NoTime
+        } else {
+            last()
+        }
+    })?;
+    let share = left
+        .checked_div(u16::try_from(open).unwrap_or(1))
+        .unwrap_or(0);
     let mut at = from;
     let mut times = Vec::with_capacity(count);
     for (place, stop) in asked.stops.iter().enumerate() {

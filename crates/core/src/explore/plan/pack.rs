@@ -93,7 +93,10 @@ pub(super) fn pack(
     let mut losses: BTreeMap<Bottom, (f64, f64)> = BTreeMap::new();
     for slot in &chosen.slots {
         let water = &asked.stops[slot.stop].request.water;
-        let snags = tables.bottom(water.bottom).snag.max(tables.cover(water.cover).snag);
+        let snags = tables
+            .bottom(water.bottom)
+            .snag
+            .max(tables.cover(water.cover).snag);
         let own = own_losses(held.lost, water.bottom);
         let rate = losses_an_hour(tables, snags, own);
         let told = losses.entry(water.bottom).or_insert((rate, 0.0));
@@ -113,7 +116,7 @@ pub(super) fn pack(
     }
     let heads = sums.iter().map(|(rig, sum)| Packed {
         rig: *rig,
-        count: enough(sum.lost, row.enough) + 1,
+        count: enough(sum.lost, row.enough).max(row.spare) + 1,
         lost: sum.lost,
         owned: held.things.map(|things| heads_owned(things, chosen, *rig)),
     });
@@ -121,26 +124,37 @@ pub(super) fn pack(
         heads: heads.collect(),
         baits: baits(&sums, chosen, held, tables),
         leaders: leaders(chooser, asked, chosen, &sums),
-        losses: losses.into_iter().map(|(b, (rate, own))| (b, rate, own)).collect(),
+        losses: losses
+            .into_iter()
+            .map(|(b, (rate, own))| (b, rate, own))
+            .collect(),
     }
 }
 
 fn heads_owned(things: &[&Item], chosen: &Chosen, rig: usize) -> u32 {
     let wanted = &chosen.rigs[rig];
     let same = |item: &&&Item| match &item.thing {
-        Thing::Head(h) => h.shape == wanted.shape && (h.weight.grams() / wanted.g - 1.0).abs() < 0.02,
+        Thing::Head(h) => {
+            h.shape == wanted.shape && (h.weight.grams() / wanted.g - 1.0).abs() < 0.02
+        }
         _ => false,
     };
     things.iter().filter(same).map(|i| i.count).sum()
 }
 
-fn baits(sums: &BTreeMap<usize, Sum>, chosen: &Chosen, held: PlanHeld<'_>, tables: &Tables) -> Vec<PackedBait> {
+fn baits(
+    sums: &BTreeMap<usize, Sum>,
+    chosen: &Chosen,
+    held: PlanHeld<'_>,
+    tables: &Tables,
+) -> Vec<PackedBait> {
     let row = &tables.days.pack;
     let mut kinds: Vec<(PackedBait, f64)> = Vec::new();
     for (rig, sum) in sums {
         let bait = &chosen.rigs[*rig].bait;
         let same = |k: &&mut (PackedBait, f64)| {
-            (k.0.form, k.0.plastic) == (bait.form, bait.plastic) && (k.0.length_mm - bait.length_mm).abs() < 1.0
+            (k.0.form, k.0.plastic) == (bait.form, bait.plastic)
+                && (k.0.length_mm - bait.length_mm).abs() < 1.0
         };
         match kinds.iter_mut().find(same) {
             Some(kind) => kind.1 += sum.hours,
@@ -182,7 +196,10 @@ fn leaders(
 ) -> Vec<((f64, f64), f64)> {
     let mut all: Vec<((f64, f64), f64)> = Vec::new();
     for (rig, sum) in sums {
-        let fished = chosen.slots.iter().find(|s| s.parts.iter().any(|p| p.by == Some(*rig)));
+        let fished = chosen
+            .slots
+            .iter()
+            .find(|s| s.parts.iter().any(|p| p.by == Some(*rig)));
         let Some(slot) = fished else { continue };
         let tie = &chosen.rigs[*rig];
         let mut request = asked.stops[slot.stop].request.clone();

@@ -41,8 +41,13 @@ pub(super) fn slots(look: &StopLook<'_>, stop: usize, hours: (u16, u16)) -> Vec<
     let pieces = look.pieces(whole);
     let bands = stretches(depths.len(), |from, to| {
         pieces.iter().all(|piece| {
-            let at: Vec<(f64, f64)> = depths[from..=to].iter().map(|d| (*d, middle(*piece))).collect();
-            look.parts.iter().all(|part| !look.common(part, &at).is_empty())
+            let at: Vec<(f64, f64)> = depths[from..=to]
+                .iter()
+                .map(|d| (*d, middle(*piece)))
+                .collect();
+            look.parts
+                .iter()
+                .all(|part| !look.common(part, &at).is_empty())
         })
     });
     #[expect(clippy::cast_precision_loss, reason = "a few depths")]
@@ -50,9 +55,14 @@ pub(super) fn slots(look: &StopLook<'_>, stop: usize, hours: (u16, u16)) -> Vec<
     let mut all = Vec::new();
     for band in &bands {
         #[expect(clippy::cast_precision_loss, reason = "a few depths")]
-        let time = (whole.0 + share * band.0 as f64, whole.0 + share * (band.1 + 1) as f64);
+        let time = (
+            whole.0 + share * band.0 as f64,
+            whole.0 + share * (band.1 + 1) as f64,
+        );
         // One band's end is where the next begins.
-        let deep = depths.get(band.1 + 1).map_or(depths[band.1], |next| next.midpoint(depths[band.1]));
+        let deep = depths
+            .get(band.1 + 1)
+            .map_or(depths[band.1], |next| next.midpoint(depths[band.1]));
         let shallow = match band.0 {
             0 => depths[0],
             at => depths[at].midpoint(depths[at - 1]),
@@ -73,24 +83,36 @@ fn of_band(
     let pieces = look.pieces(time);
     let at = |from: usize, to: usize| -> Vec<(f64, f64)> {
         let times = pieces[from..=to].iter().map(|p| middle(*p));
-        times.flat_map(|m| depths.iter().map(move |d| (*d, m))).collect()
+        times
+            .flat_map(|m| depths.iter().map(move |d| (*d, m)))
+            .collect()
     };
     let runs = stretches(pieces.len(), |from, to| {
         let at = at(from, to);
-        look.parts.iter().all(|part| !look.common(part, &at).is_empty())
+        look.parts
+            .iter()
+            .all(|part| !look.common(part, &at).is_empty())
     });
     let slot = |(from, to): (usize, usize)| {
         let at = at(from, to);
         let winds = pieces[from..=to].iter().map(|p| look.wind(middle(*p)));
         let least = winds.clone().fold(f64::INFINITY, f64::min);
-        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a day")]
+        #[expect(
+            clippy::cast_possible_truncation,
+            clippy::cast_sign_loss,
+            reason = "minutes of a day"
+        )]
         let minute = |m: f64| m.round() as u16;
         Open {
             stop,
             minutes: (minute(pieces[from].0), minute(pieces[to].1)),
             depths: ends,
             winds: (least, winds.fold(0.0, f64::max)),
-            parts: look.parts.iter().map(|p| (p.part, look.common(p, &at))).collect(),
+            parts: look
+                .parts
+                .iter()
+                .map(|p| (p.part, look.common(p, &at)))
+                .collect(),
         }
     };
     runs.into_iter().map(slot).collect()

@@ -82,7 +82,12 @@ impl Chart {
             dark: dark(decided, across),
             stops: stops(decided, across, units),
             rods: rods(decided, across, units),
-            served: decided.plan.slots.iter().map(|s| served(decided, across, s, units)).collect(),
+            served: decided
+                .plan
+                .slots
+                .iter()
+                .map(|s| served(decided, across, s, units))
+                .collect(),
         }
     }
 }
@@ -117,10 +122,15 @@ impl Across {
 fn wind_at(decided: Decided<'_>, minute: u16) -> f64 {
     let asked = decided.asked;
     let own = || {
-        let here = |s: &&(u16, u16)| s.0 <= minute && minute <= s.1;
-        let at = decided.plan.stops.iter().position(|s| here(&s)).unwrap_or(0);
+        // On the way it is that of the stop that comes.
+        let stops = &decided.plan.stops;
+        let at = stops
+            .iter()
+            .position(|s| minute < s.1)
+            .unwrap_or(stops.len() - 1);
         let w = &asked.stops[at].request.water;
-        w.wind_max_mps.map_or(w.wind_mps, |m| w.wind_mps.midpoint(m))
+        w.wind_max_mps
+            .map_or(w.wind_mps, |m| w.wind_mps.midpoint(m))
     };
     asked.wind.at(f64::from(minute)).unwrap_or_else(own)
 }
@@ -135,7 +145,8 @@ fn wind_line(decided: Decided<'_>, across: Across) -> String {
     let all = winds(decided);
     // A calm is at the foot; the scale goes to what is fished at all, or as far as it blows.
     let most = all.iter().map(|w| w.1).fold(8.0, f64::max);
-    let point = |(m, w): &(u16, f64)| format!("{},{}", across.at(*m), plain(100.0 - 92.0 * w / most, 1));
+    let point =
+        |(m, w): &(u16, f64)| format!("{},{}", across.at(*m), plain(100.0 - 92.0 * w / most, 1));
     let points: Vec<String> = all.iter().map(point).collect();
     points.join(" ")
 }
@@ -149,7 +160,11 @@ fn wind_told(decided: Decided<'_>, units: UnitSystem) -> String {
         return print(most);
     }
     let unit = Dimension::Wind.unit(units);
-    format!("{} to {}", print(least).trim_end_matches(unit).trim(), print(most))
+    format!(
+        "{} to {}",
+        print(least).trim_end_matches(unit).trim(),
+        print(most)
+    )
 }
 
 /// From midnight to the rise, and from the set to midnight.
@@ -160,12 +175,20 @@ fn dark(decided: Decided<'_>, across: Across) -> Vec<Stretch> {
     let (Some(rises), Some(sets)) = (light.rises, light.sets) else {
         return Vec::new();
     };
-    #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a day")]
+    #[expect(
+        clippy::cast_possible_truncation,
+        clippy::cast_sign_loss,
+        reason = "minutes of a day"
+    )]
     let minute = |m: f64| m.clamp(0.0, 1440.0).round() as u16;
     let (rises, sets) = (minute(rises), minute(sets));
-    let night = [(across.from, rises.min(across.to)), (sets.max(across.from), across.to)];
+    let night = [
+        (across.from, rises.min(across.to)),
+        (sets.max(across.from), across.to),
+    ];
     let some = night.into_iter().filter(|n| n.1 > n.0);
-    some.map(|n| across.stretch(n, String::new(), String::new())).collect()
+    some.map(|n| across.stretch(n, String::new(), String::new()))
+        .collect()
 }
 
 fn stops(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<Stretch> {
@@ -178,7 +201,11 @@ fn stops(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<Stretch
             let depth = match w.depth_max_m {
                 Some(deep) => {
                     let unit = Dimension::Distance.unit(units);
-                    format!("{}–{}", depth.trim_end_matches(unit).trim(), Dimension::Distance.print(deep, units))
+                    format!(
+                        "{}–{}",
+                        depth.trim_end_matches(unit).trim(),
+                        Dimension::Distance.print(deep, units)
+                    )
                 }
                 None => depth,
             };
@@ -186,7 +213,11 @@ fn stops(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<Stretch
                 c if c > 0.0 => format!(", {}", Dimension::Speed.print(c, units)),
                 _ => String::new(),
             };
-            across.stretch(*time, stop.name.clone(), format!("{depth}, {}{current}", w.bottom))
+            across.stretch(
+                *time,
+                stop.name.clone(),
+                format!("{depth}, {}{current}", w.bottom),
+            )
         })
         .collect()
 }
@@ -194,11 +225,19 @@ fn stops(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<Stretch
 fn rods(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<RodRow> {
     let plan = decided.plan;
     let stretch = |on: &OnRod| {
-        let time = (plan.slots[on.slots.0].minutes.0, plan.slots[on.slots.1].minutes.1);
-        let text = say::tie(&plan.rigs[on.rig], units).into_owned();
+        let time = (
+            plan.slots[on.slots.0].minutes.0,
+            plan.slots[on.slots.1].minutes.1,
+        );
+        let tie = &plan.rigs[on.rig];
+        let bait = format!(
+            "{} {}",
+            Dimension::Size.print(tie.bait.length_mm, units),
+            tie.bait.form
+        );
         Stretch {
             fresh: on.retied,
-            ..across.stretch(time, text, String::new())
+            ..across.stretch(time, format!("{} {}", tie.label, tie.shape), bait)
         }
     };
     let row = |(at, hung): (usize, &Vec<OnRod>)| RodRow {
@@ -209,19 +248,34 @@ fn rods(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<RodRow> 
     plan.rods.iter().enumerate().map(row).collect()
 }
 
-/// Where the words of a bar that ends here find room behind it.
-const ROOM_BEHIND: f64 = 52.0;
-
 fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitSystem) -> Served {
-    let mut text = say::slot_with_wind(decided.asked, slot, units).into_owned();
+    // Where one stop is cut in several, the wind says why.
+    let alone = decided
+        .plan
+        .slots
+        .iter()
+        .filter(|s| s.stop == slot.stop)
+        .count()
+        == 1;
+    let told = if alone {
+        say::slot
+    } else {
+        say::slot_with_wind
+    };
+    let mut text = told(decided.asked, slot, units).into_owned();
     let lacks: Vec<&PartPlanned> = slot.parts.iter().filter(|p| p.by.is_none()).collect();
     if !lacks.is_empty() {
         let parts: Vec<&str> = lacks.iter().map(|p| p.part.label()).collect();
         text.push_str(&format!(": nothing to {} with", parts.join(" or ")));
     }
-    let before = across.share(slot.minutes.1) > ROOM_BEHIND;
+    // On the side where there is more room.
+    let before = across.share(slot.minutes.0) > 100.0 - across.share(slot.minutes.1);
     Served {
-        words_at: across.at(if before { slot.minutes.0 } else { slot.minutes.1 }),
+        words_at: across.at(if before {
+            slot.minutes.0
+        } else {
+            slot.minutes.1
+        }),
         before,
         all: lacks.is_empty(),
         at: across.stretch(slot.minutes, text, String::new()),

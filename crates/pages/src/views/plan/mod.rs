@@ -8,6 +8,7 @@ use std::borrow::Cow;
 use askama::Template;
 use time::Date;
 use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::day::read_day;
 use yarrowfen_core::explore::plan::{MOST_STOPS, Packed, Plan, PlanAsked};
 use yarrowfen_core::physics::sun::Light;
 use yarrowfen_core::say::plan as say;
@@ -20,6 +21,7 @@ use super::Frame;
 use super::control::Control;
 use super::describe::describe;
 use super::shell::{Changing, Round};
+use super::today::day_told;
 use crate::ask::Faults;
 use crate::ask::plan::{AS_IT_IS, AS_PICK, AS_THERE, DayForm, STOP_KEYS, StopTyped};
 use crate::reader::Reader;
@@ -84,6 +86,8 @@ pub struct PlanView {
     pub chart: Chart,
     /// What to pack.
     pub pack: Vec<PackLine>,
+    /// Leader to pack.
+    pub leaders: Vec<String>,
     /// Heads likely to be lost.
     pub losses: Vec<String>,
     /// The order over a spot.
@@ -98,6 +102,8 @@ pub struct PlanView {
     pub light: Option<String>,
     /// The hours of the day in lines, where there is no room for a picture.
     pub lines: Vec<(String, Vec<String>)>,
+    /// Whether a stop says where it is.
+    pub placed: bool,
     /// What the first step writes down, as JSON.
     pub begins: String,
 }
@@ -123,6 +129,8 @@ pub struct PlanPage {
     controls: Vec<Control>,
     /// The day, as the calendar's field has it.
     pub day: String,
+    /// The same in words, or as typed.
+    pub told_day: String,
     /// What the clock is ahead of UTC.
     pub offset: String,
     /// Stops.
@@ -141,6 +149,8 @@ pub struct PlanPage {
     pub deleted: Option<String>,
     /// Where the weather came from.
     pub weather: Option<String>,
+    /// Why there is no forecast.
+    pub no_forecast: Option<String>,
     /// Hours as they were pasted.
     pub hours: String,
     /// Whether a forecast can be asked for.
@@ -199,6 +209,7 @@ impl PlanPage {
         Self {
             frame: Frame::new("days", reader, format!("/days?{query}")),
             controls: controls(form, faults, around.waters),
+            told_day: read_day(&form.day).map_or_else(|| form.day.clone(), day_told),
             day: form.day.clone(),
             offset: form.offset.clone(),
             stops: form
@@ -207,12 +218,16 @@ impl PlanPage {
                 .zip(&STOP_KEYS)
                 .map(|(stop, keys)| edit(stop, keys, faults, reader))
                 .collect(),
-            faults: faults.iter().map(|(key, m)| (label(key), m.clone())).collect(),
+            faults: faults
+                .iter()
+                .map(|(key, m)| (label(key), m.clone()))
+                .collect(),
             open: faults.iter().any(in_details),
             kept: kept.collect(),
             id: around.id.clone(),
             deleted: around.deleted.clone(),
             weather: form.weather.clone(),
+            no_forecast: form.no_forecast.clone(),
             hours: form.hours.clone(),
             forecast: around.forecast,
             query,
@@ -231,7 +246,8 @@ impl PlanPage {
     #[must_use]
     pub fn stop_words(&self) -> Vec<&Control> {
         let all = STOP_KEYS.iter().map(|k| k[0]);
-        all.filter_map(|key| self.controls.iter().find(|c| c.key == key)).collect()
+        all.filter_map(|key| self.controls.iter().find(|c| c.key == key))
+            .collect()
     }
 }
 
@@ -263,19 +279,40 @@ fn fault_of(faults: &Faults, key: &str) -> Option<String> {
 
 fn controls(form: &DayForm, faults: &Faults, waters: &[Water]) -> Vec<Control> {
     let typed = |key, label, text: &str, chips: &'static str| {
-        Control::new(key, label, text.to_owned(), (2, 24))
+        Control::new(key, label, text.to_owned(), (1, 24))
             .wrong(fault_of(faults, key))
             .near(chips)
     };
-    let or_there = |text: &str| if text.is_empty() { AS_THERE.to_owned() } else { text.to_owned() };
+    let or_there = |text: &str| {
+        if text.is_empty() {
+            AS_THERE.to_owned()
+        } else {
+            text.to_owned()
+        }
+    };
     let times = "4:00|5:00|6:00|8:00|10:00|12:00|16:00|20:00";
     let mut all = vec![
         typed("from", "From when", &form.from, times),
         typed("to", "To when", &form.to, times),
         typed("rods", "Rods carried", &form.rods, "1|2|3|4|5"),
-        typed("wind", "Wind over the day", &or_there(&form.wind), "as usual there|2 m/s|2 to 7 m/s|7 to 2 m/s|5:00 2, 8:00 6, 11:00 4 m/s"),
-        typed("temp", "Water over the day", &or_there(&form.temp), "as usual there|8 °C|12 °C|17 °C|17 to 19 °C"),
-        typed("way", "Minutes from stop to stop", &form.way, "0|10|15|25|40"),
+        typed(
+            "wind",
+            "Wind over the day",
+            &or_there(&form.wind),
+            "as usual there|2 m/s|2 to 7 m/s|7 to 2 m/s|5:00 2, 8:00 6, 11:00 4 m/s",
+        ),
+        typed(
+            "temp",
+            "Water over the day",
+            &or_there(&form.temp),
+            "as usual there|8 °C|12 °C|17 °C|17 to 19 °C",
+        ),
+        typed(
+            "way",
+            "Minutes from stop to stop",
+            &form.way,
+            "0|10|15|25|40",
+        ),
     ];
     let water_names = |but: &str| -> Vec<(String, String)> {
         let others = waters.iter().filter(|w| w.name != but);
@@ -287,14 +324,18 @@ fn controls(form: &DayForm, faults: &Faults, waters: &[Water]) -> Vec<Control> {
         choices.extend(water_names(&stop.name));
         choices.push(pick.clone());
         all.push(
-            Control::new(keys[0], "A stop", AS_IT_IS.to_owned(), (2, 30)).of_names("leave this stop out", choices),
+            Control::new(keys[0], "A stop", AS_IT_IS.to_owned(), (2, 30))
+                .of_names("leave this stop out", choices),
         );
     }
     if form.stops.len() < MOST_STOPS {
         let key = STOP_KEYS[form.stops.len()][0];
         let mut choices = water_names("");
         choices.push(pick);
-        all.push(Control::new(key, "Another stop", String::new(), (2, 30)).of_names("another stop", choices));
+        all.push(
+            Control::new(key, "Another stop", String::new(), (2, 30))
+                .of_names("another stop", choices),
+        );
     }
     all
 }
@@ -327,17 +368,19 @@ fn texts(all: Vec<yarrowfen_core::answer::Text>) -> Vec<String> {
 
 fn plan_view(decided: Decided<'_>, begins: String, units: UnitSystem) -> PlanView {
     let (asked, plan) = (decided.asked, decided.plan);
-    let losses = plan.pack.losses.iter();
+    let (losses, leaders) = (plan.pack.losses.iter(), plan.pack.leaders.iter());
     PlanView {
         chart: Chart::new(decided, units),
         pack: pack_lines(plan, units),
         losses: losses.map(|l| say::loss(*l, units).into()).collect(),
+        leaders: leaders.map(|l| say::leader(*l, units).into()).collect(),
         over_spot: say::over_spot(plan, units).into(),
         reties: texts(say::reties(plan, units)),
         unserved: texts(say::unserved(asked, plan, units)),
         how: say::how(plan, units).into(),
         light: decided.light().map(|l| say::light(&l, units).into()),
         lines: hours_in_lines(decided, units),
+        placed: asked.stops.iter().any(|s| s.at.is_some()),
         begins,
     }
 }
@@ -349,8 +392,13 @@ fn hours_in_lines(decided: Decided<'_>, units: UnitSystem) -> Vec<(String, Vec<S
         let time = yarrowfen_core::day::show_time(slot.minutes.0);
         let head = format!("{time} {}", say::slot_with_wind(asked, slot, units));
         let parts = slot.parts.iter().map(|p| {
-            let what = p.by.map(|rig| say::tie(&plan.rigs[rig], units).into_owned());
-            format!("{}: {}", p.part.label(), what.unwrap_or_else(|| "nothing".to_owned()))
+            let what =
+                p.by.map(|rig| say::tie(&plan.rigs[rig], units).into_owned());
+            format!(
+                "{}: {}",
+                p.part.label(),
+                what.unwrap_or_else(|| "nothing".to_owned())
+            )
         });
         (head, parts.collect())
     };
@@ -384,12 +432,6 @@ fn pack_lines(plan: &Plan, units: UnitSystem) -> Vec<PackLine> {
             owned,
             lacks,
         }
-    }));
-    all.extend(plan.pack.leaders.iter().map(|l| PackLine {
-        count: String::new(),
-        what: say::leader(*l, units),
-        owned: None,
-        lacks: false,
     }));
     all
 }

@@ -45,7 +45,10 @@ impl DayPrintPage {
             hours: format!("{} to {}", show(from), show(to)),
             light: decided.light().map(|l| say::light(&l, units).into()),
             lines: hours_in_lines(decided, units),
-            reties: say::reties(decided.plan, units).into_iter().map(Into::into).collect(),
+            reties: say::reties(decided.plan, units)
+                .into_iter()
+                .map(Into::into)
+                .collect(),
             pack: pack_lines(decided.plan, units),
             over_spot: say::over_spot(decided.plan, units).into(),
             back: format!("/days?{query}"),

@@ -90,10 +90,7 @@ pub async fn import(
         log: &taken.log,
         days: days.collect(),
     };
-    let change = app
-        .store
-        .take_in(member.account.owner, &brought)
-        .await?;
+    let change = app.store.take_in(member.account.owner, &brought).await?;
     app.sink_tests.forget(member.account.owner);
     app.log_changed(member.account.owner);
     Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
