@@ -6,7 +6,7 @@ use time::Date;
 use super::check::checked;
 use super::event::{Event, What, WrittenAt, iso};
 use super::{DAY_MIN, EventId};
-use crate::FieldError;
+use crate::base::FieldError;
 
 /// Most steps of a day.
 pub const MOST_STEPS: usize = 64;

@@ -107,13 +107,18 @@ impl<'a> StopLook<'a> {
         (0..=steps).map(at).collect()
     }
 
-    /// The wind at a minute of the day, m/s.
+    /// The wind at a minute of the day, m/s, so finely as anybody can tell: to a tenth.
     pub(super) fn wind(&self, minute: f64) -> f64 {
         let w = &self.request.water;
         let own = w
             .wind_max_mps
             .map_or(w.wind_mps, |m| w.wind_mps.midpoint(m));
-        self.asked.wind.at(minute).unwrap_or(own)
+        round(self.asked.wind.at(minute).unwrap_or(own), 1)
+    }
+
+    /// The day's water at a minute of it, to a degree; none where only the stop's own is known.
+    fn temp(&self, minute: f64) -> Option<f64> {
+        self.asked.temp.at(minute).map(f64::round)
     }
 
     /// The pieces of time between two minutes that are looked at, each with its middle.
@@ -140,8 +145,7 @@ impl<'a> StopLook<'a> {
         request.water.depth_max_m = None;
         request.water.wind_mps = self.wind(minute);
         request.water.wind_max_mps = None;
-        let own = request.water.temp_c;
-        request.water.temp_c = self.asked.temp.at(minute).or(own);
+        request.water.temp_c = self.temp(minute).or(request.water.temp_c);
         // Fish off the bottom lie no deeper than the water is.
         request.water.fish_depth_m = request.water.fish_depth_m.map(|d| d.min(depth));
         request
@@ -149,8 +153,6 @@ impl<'a> StopLook<'a> {
 
     /// What of a rig serves at one depth and time.
     fn one(&self, here: &RigHere, depth: f64, minute: f64) -> Rc<Serves> {
-        // So fine as anybody can tell: a tenth of a metre a second, a centimetre, a degree.
-        let wind = round(self.wind(minute), 1);
         #[expect(
             clippy::cast_possible_truncation,
             clippy::cast_sign_loss,
@@ -159,8 +161,8 @@ impl<'a> StopLook<'a> {
         let at = At {
             rig: here.rig,
             depth_mm: (depth * 1000.0).round() as u32,
-            wind: (wind * 10.0).round() as u32,
-            temp: self.asked.temp.at(minute).map(|t| t.round() as i32),
+            wind: (self.wind(minute) * 10.0).round() as u32,
+            temp: self.temp(minute).map(|t| t.round() as i32),
         };
         if let Some(seen) = self.seen.borrow().get(&at) {
             return Rc::clone(seen);
