@@ -8,7 +8,6 @@ use crate::base::text::Said;
 use crate::choose::decision::Decision;
 use crate::choose::needs::Needs;
 use crate::choose::rig_on_question::RigOnQuestion;
-use crate::choose::rigged::Rigged;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
@@ -121,12 +120,12 @@ fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
     let c = &on.conditions;
     let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
     let best = ranked.first().map_or(0.0, |r| r.0);
-    let hook = d.fit.measured.mass();
     let near = ranked
         .iter()
         .filter(|r| best - r.0 <= on.tables.conditions.shape.serves);
-    near.map(|(_, row)| {
-        let rigged = Rigged::new(&on.bait, hook, row, on.rig.posture, on.tables);
+    near.filter_map(|(_, row)| {
+        // The very shape that Pick's window is computed with.
+        let rigged = *on.rigged_of(row.code)?;
         let needs = Needs {
             setting: on.setting(c, d.school),
             shapes: vec![rigged],
@@ -139,7 +138,7 @@ fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
             grams(choice.lower.0) * (1.0 - room),
             grams(choice.upper.0) * (1.0 + room),
         );
-        (row.code, span)
+        Some((row.code, span))
     })
     .collect()
 }

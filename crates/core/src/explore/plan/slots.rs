@@ -126,7 +126,7 @@ mod tests {
     fn stretches_are_as_long_as_they_may_be_and_leave_nothing_out() {
         assert_eq!(stretches(5, |_, _| true), [(0, 4)]);
         assert_eq!(stretches(3, |_, _| false), [(0, 0), (1, 1), (2, 2)]);
-        assert_eq!(stretches(5, |from, to| to - from < 2), [(0, 2), (3, 4)]);
+        assert_eq!(stretches(5, |from, to| to - from <= 2), [(0, 2), (3, 4)]);
         assert!(stretches(0, |_, _| true).is_empty());
     }
 }
