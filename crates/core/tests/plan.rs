@@ -11,7 +11,7 @@ use yarrowfen_core::base::limits::WIND;
 use yarrowfen_core::day::{Hourly, read_day, read_table_of_hours, read_time, show_time};
 use yarrowfen_core::explore::ledger::Lost;
 use yarrowfen_core::explore::plan::{
-    Plan, PlanAsked, PlanFault, PlanHeld, StopAsked, losses_an_hour, times,
+    Plan, PlanAsked, PlanFault, PlanHeld, SlotPlanned, StopAsked, losses_an_hour, times,
 };
 use yarrowfen_core::own_box::{BoxList, Item, csv};
 use yarrowfen_core::physics::sun::{Light, Position};
@@ -116,30 +116,43 @@ fn sound(asked: &PlanAsked, plan: &Plan) {
     }
 }
 
-/// That what serves a slot does what Pick asks there, at both ends of its depths, by Pick's own
+/// The depths of a stop that a plan looks at within a band.
+fn looked_at(asked: &PlanAsked, slot: &SlotPlanned) -> Vec<f64> {
+    let w = &asked.stops[slot.stop].request.water;
+    let Some(deep) = w.depth_max_m else {
+        return vec![w.depth_m];
+    };
+    let steps = ENGINE.tables().days.serve.depths - 1;
+    let at = |k| w.depth_m + (deep - w.depth_m) * f64::from(k) / f64::from(steps);
+    let inside = |d: &f64| (slot.depths.0 - 1e-9..=slot.depths.1 + 1e-9).contains(d);
+    (0..=steps).map(at).filter(inside).collect()
+}
+
+/// That what serves a slot does what Pick asks there, at each depth looked at, by Pick's own
 /// window for the same shape; or is what Pick ties on all the same.
 fn serves_by_pick(asked: &PlanAsked, plan: &Plan) {
-    for slot in &plan.slots {
-        for rig in slot.parts.iter().filter_map(|p| p.by) {
+    // Where the wind changes, it is known for the hours alone.
+    let steady = |s: &&SlotPlanned| s.winds.1 - s.winds.0 < 0.05;
+    for slot in plan.slots.iter().filter(steady) {
+        for (rig, depth) in slot
+            .parts
+            .iter()
+            .filter_map(|p| p.by)
+            .flat_map(|rig| looked_at(asked, slot).into_iter().map(move |d| (rig, d)))
+        {
             let tie = &plan.rigs[rig];
             let mut request = asked.stops[slot.stop].request.clone();
-            (request.rig, request.bait, request.shape) =
-                (Some(tie.rig), tie.bait.clone(), Some(tie.shape));
-            // The middle of the slot is looked at by both.
-            request.water.depth_m = f64::midpoint(slot.depths.0, slot.depths.1);
-            request.water.depth_max_m = None;
-            if slot.winds.1 - slot.winds.0 > 0.05 {
-                continue;
-            }
+            (request.rig, request.bait) = (Some(tie.rig), tie.bait.clone());
+            request.shape = Some(tie.shape);
+            (request.water.depth_m, request.water.depth_max_m) = (depth, None);
             request.water.wind_mps = slot.winds.0;
             let answer = common::pick(&request);
             let rung = answer.rungs.iter().find(|r| r.label == tie.label).unwrap();
             assert!(
                 rung.in_window || answer.weight.label == tie.label,
-                "{} {:?} {:?}: {:?}",
+                "{} {:?} at {depth} {slot:?}: {:?}",
                 tie.label,
                 tie.shape,
-                slot,
                 answer.weight
             );
         }
