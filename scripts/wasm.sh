@@ -15,7 +15,7 @@ if [ "${1:-}" = --stamp ]; then stamp; exit 0; fi
 WORK="$SRC/.run/wasm"; DEBS="$WORK/debs"; TC="$WORK/toolchain"; mkdir -p "$DEBS"
 if [ ! -x "$TC/usr/bin/rustc" ]; then
   echo "wasm: unpacking Debian's rustc-web under .run/wasm"
-  apt-cache policy rustc-web | grep -q Candidate || { echo "wasm: apt knows no rustc-web: run apt-get update" >&2; exit 1; }
+  apt-cache policy rustc-web | grep Candidate >/dev/null || { echo "wasm: apt knows no rustc-web: run apt-get update" >&2; exit 1; }
   v="$(apt-cache policy rustc-web | sed -n 's/^  Candidate: //p')"    # one version for all parts
   std="$(apt-cache show "libstd-rust-web-dev=$v" | sed -n 's/^Depends: \(libstd-rust-web-[0-9.]*\) .*/\1/p')"
   (cd "$DEBS" && apt-get download -qq "rustc-web=$v" "libstd-rust-web-dev=$v" "rust-web-src=$v" "$std=$v")

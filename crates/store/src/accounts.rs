@@ -75,6 +75,14 @@ async fn adopt(
     .execute(&mut *connection)
     .await?;
     sqlx::query!(
+        "update planned_days set owner_id = $2 from owners
+         where owner_id = $1 and owners.id = $1 and owners.kind = 'browser'",
+        browser.0,
+        owner.0
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
         "delete from owners where id = $1 and kind = 'browser'",
         browser.0
     )

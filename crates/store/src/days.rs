@@ -6,8 +6,7 @@ use time::{Date, OffsetDateTime};
 use uuid::Uuid;
 use yarrowfen_core::day::Planned;
 
-use crate::kept::MOST_DELETED;
-use crate::tackle::hold;
+use crate::kept::{MOST_DELETED, lock, owner_row};
 use crate::{OwnerId, PlannedDay, Store, StoreError};
 
 /// Most planned days of one owner.
@@ -81,7 +80,8 @@ impl Store {
     /// [`StoreError::Full`] when there are too many.
     pub async fn save_day(&self, owner: OwnerId, new: &NewDay<'_>) -> Result<Uuid, StoreError> {
         let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
+        owner_row(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
         let id = insert(&mut tx, owner, new).await?;
         tx.commit().await?;
         Ok(id)
@@ -93,7 +93,8 @@ impl Store {
     /// [`StoreError::Full`] when there are too many.
     pub async fn save_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<usize, StoreError> {
         let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
+        owner_row(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
         for new in all {
             insert(&mut tx, owner, new).await?;
         }
@@ -107,7 +108,7 @@ impl Store {
     /// When the database refuses.
     pub async fn replace_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
         sqlx::query!("delete from planned_days where owner_id = $1", owner.0)
             .execute(&mut *tx)
             .await?;
@@ -170,7 +171,7 @@ impl Store {
         deleted: bool,
     ) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
         sqlx::query_scalar!(
             "update planned_days set deleted_at = case when $3 then now() end
              where id = $1 and owner_id = $2 and (deleted_at is null) = $3 returning id",

@@ -19,5 +19,6 @@ mod http;
 mod kept;
 mod mend;
 mod pick;
+mod plan;
 mod rigs;
 mod tackle;
