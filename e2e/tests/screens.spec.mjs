@@ -6,7 +6,7 @@ import { expect, test } from './page.mjs';
 
 const PAGES = ['/', '/?depth=9+m&fish_at=suspended&rig=hover&form=minnow', '/card?rig=ned', '/how?rig=ned', '/cast?rig=ned&depth=3+m&ground=flat', '/count?rig=ned&depth=3+m',
   '/bench?form=paddle_tail&length=97+mm&hook=3/0', '/bench/print?form=paddle_tail&length=97+mm&hook=3/0', '/bench/screen', '/bench/photo', '/bench/photo/frame',
-  '/mend', '/mend?rig=shaky_head&form=worm&length=165+mm&body=10+mm&head_weight=3/16+oz&head_eye=in_line&head_post=7+mm&leader_lb=10&power=medium_heavy&symptom=lost_in_fight', '/mend?depth=deep&symptom=tired', '/today', '/days/review', '/days/review?by=wind&fish=perch', '/words', '/account', '/kept', '/waters', '/box?kind=head', '/box?kind=head&new=1', '/box?kind=bait&line=5+paddle+tail+97+mm', '/box/gaps', '/box/import/head',
+  '/mend', '/mend?rig=shaky_head&form=worm&length=165+mm&body=10+mm&head_weight=3/16+oz&head_eye=in_line&head_post=7+mm&leader_lb=10&power=medium_heavy&symptom=lost_in_fight', '/mend?depth=deep&symptom=tired', '/today', '/days', '/days?s0=pick&s1=pick&rods=4&wind=1+to+9+m/s', '/days?rods=none&wind=gusty', '/days/print?s0=pick', '/days/review', '/days/review?by=wind&fish=perch', '/words', '/account', '/kept', '/waters', '/box?kind=head', '/box?kind=head&new=1', '/box?kind=bait&line=5+paddle+tail+97+mm', '/box/gaps', '/box/import/head',
   '/?depth=deep', '/nowhere'];
 const SIZES = [[320, 640], [390, 844], [768, 1024], [844, 390], [1280, 800]];
 const ALL = Boolean(process.env.ALL);
