@@ -9,7 +9,7 @@ SRC="$(pwd -P)"; OUT=crates/web/static/offline
 # What the module is made of. A change of any of it makes the committed one stale.
 stamp() {
   { find crates/core/src crates/core/data crates/rows/src crates/pages/src crates/pages/templates crates/wasm/src -type f -print0 | LC_ALL=C sort -z |
-      xargs -0 sha256sum; sha256sum crates/{core,rows,pages,wasm}/Cargo.toml Cargo.lock scripts/wasm.sh; } | sha256sum | cut -d' ' -f1
+      xargs -0 sha256sum; sha256sum crates/core/examples/ready.rs crates/{core,rows,pages,wasm}/Cargo.toml Cargo.lock scripts/wasm.sh; } | sha256sum | cut -d' ' -f1
 }
 if [ "${1:-}" = --stamp ]; then stamp; exit 0; fi
 WORK="$SRC/.run/wasm"; DEBS="$WORK/debs"; TC="$WORK/toolchain"; mkdir -p "$DEBS"
@@ -23,6 +23,9 @@ if [ ! -x "$TC/usr/bin/rustc" ]; then
   (cd "$DEBS" && apt-get download -qq "$llvm" "lld-${llvm#libllvm}")
   mkdir -p "$TC"; for d in "$DEBS"/*.deb; do dpkg -x "$d" "$TC"; done
 fi
+# Tables and words, read and checked here, so that the module need not read their files.
+export YARROWFEN_READY="$WORK/ready"; mkdir -p "$YARROWFEN_READY"
+cargo run --quiet --release --locked -p yarrowfen-core --example ready -- "$YARROWFEN_READY"
 export LD_LIBRARY_PATH="$TC/usr/lib/x86_64-linux-gnu" RUSTC="$TC/usr/bin/rustc" RUSTC_BOOTSTRAP=1     # std is built with a release compiler
 CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_LINKER="$(ls "$TC"/usr/lib/llvm-*/bin/wasm-ld)"; export CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_LINKER
 export CARGO_TARGET_DIR="$WORK/target" CARGO_PROFILE_RELEASE_LTO=fat CARGO_PROFILE_RELEASE_CODEGEN_UNITS=1 \

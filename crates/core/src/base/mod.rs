@@ -28,4 +28,6 @@ pub use quantities::{
 };
 pub(crate) use reading::read_number;
 pub use reading::{ReadError, shorten};
-pub use table_text::{TableFault, read_table};
+#[cfg(not(target_arch = "wasm32"))]
+pub use table_text::{Files, read_table};
+pub use table_text::{Loose, Ready, TableFault, TableSource};

@@ -5,13 +5,42 @@ use std::collections::BTreeMap;
 use std::sync::LazyLock;
 
 use super::codes::Code;
-use super::table_text::read_table;
+#[cfg(target_arch = "wasm32")]
+use super::table_text::Ready;
+use super::table_text::TableSource;
+#[cfg(not(target_arch = "wasm32"))]
+use super::table_text::{Files, TableFault};
 
 type Lists = BTreeMap<String, BTreeMap<String, Vec<String>>>;
 
+/// The file as it is built in.
+#[cfg(not(target_arch = "wasm32"))]
+const FILE: &str = include_str!("../../data/vocabulary.toml");
+
 static LISTS: LazyLock<Result<Lists, String>> = LazyLock::new(|| {
-    read_table(include_str!("../../data/vocabulary.toml")).map_err(|e| e.to_string())
+    #[cfg(not(target_arch = "wasm32"))]
+    let read = Files::default().next(FILE);
+    #[cfg(target_arch = "wasm32")]
+    let read = Ready(include_bytes!(concat!(
+        env!("YARROWFEN_READY"),
+        "/vocabulary"
+    )))
+    .next("");
+    read.map_err(|e| e.to_string())
 });
+
+/// The same made ready, for a module that reads no files.
+///
+/// # Errors
+/// When it cannot be read.
+#[cfg(not(target_arch = "wasm32"))]
+pub fn ready() -> Result<Vec<u8>, TableFault> {
+    let mut files = Files {
+        ready: Some(Vec::new()),
+    };
+    let _: Lists = files.next(FILE)?;
+    Ok(files.ready.unwrap_or_default())
+}
 
 /// Whether the file could be read, and names only lists and codes that there
 /// are. `known` gives the codes of a list.

@@ -25,3 +25,5 @@ pub use item::{COUNT, Item, MOST_COUNT, MOST_REMARK, REMARK, Thing, columns, fie
 pub use marked::{HeadWeight, HookNumber};
 pub use named_hook::{NamedHook, named_hook};
 pub use things::{Bait, Head, Hook, Line, Rod};
+#[cfg(not(target_arch = "wasm32"))]
+pub use words::fields_ready;

@@ -1,6 +1,6 @@
 //! Drag coefficients.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use crate::base::maths;
 
@@ -79,10 +79,26 @@ impl<'de> Deserialize<'de> for HeadDrag {
             Number(f64),
             Word(String),
         }
+        if !d.is_human_readable() {
+            // As it was made ready: none is the sphere's.
+            let constant = Option::<f64>::deserialize(d)?;
+            return Ok(constant.map_or(Self::Sphere, Self::Constant));
+        }
         match Raw::deserialize(d)? {
             Raw::Number(cd) => Ok(Self::Constant(cd)),
             Raw::Word(w) if w == "sphere" => Ok(Self::Sphere),
             Raw::Word(w) => Err(serde::de::Error::custom(format!("unknown drag law {w}"))),
+        }
+    }
+}
+
+impl Serialize for HeadDrag {
+    fn serialize<S: serde::Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        match (self, to.is_human_readable()) {
+            (Self::Sphere, true) => "sphere".serialize(to),
+            (Self::Constant(cd), true) => cd.serialize(to),
+            (Self::Sphere, false) => None::<f64>.serialize(to),
+            (Self::Constant(cd), false) => Some(*cd).serialize(to),
         }
     }
 }

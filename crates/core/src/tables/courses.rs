@@ -2,7 +2,7 @@
 //! has no way of its own.
 
 use enum_map::EnumMap;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::practice::Way;
 use super::retrieve;
@@ -11,6 +11,7 @@ use super::rules::{RawRule, Rules};
 use super::total::total;
 use super::when::When;
 use super::{DataError, Rule};
+use crate::base::Loose;
 use crate::base::UnitSystem;
 use crate::base::codes::{Course, LowerBound, Mood};
 
@@ -37,7 +38,7 @@ row!(HandsRow {
     inactive: HandFactors
 });
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawCourse {
     code: Course,
@@ -54,12 +55,12 @@ struct RawCourse {
     say: Vec<RawRule>,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 pub(super) struct RawCourses {
     course: Vec<RawCourse>,
     floats: Vec<RawRule>,
-    falls_alike: toml::Table,
+    falls_alike: Loose,
     swim: SwimRow,
     hands: HandsRow,
 }

@@ -1,6 +1,6 @@
 //! What a planned day is made of: `data/days.toml`, which explains its fields.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::DataError;
 use super::rows::{Curve, row};

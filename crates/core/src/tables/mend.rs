@@ -3,12 +3,13 @@
 use std::collections::BTreeMap;
 
 use enum_map::EnumMap;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::DataError;
 use super::rows::{Curve, row};
 use super::rules::{RawRule, Rule, Rules};
 use super::when::When;
+use crate::base::Loose;
 use crate::base::codes::{
     BaitForm, Bottom, Cause, Cover, Gauge, Judged, Keeper, LineKind, Phase, Plastic, Power, Remedy,
     Shape, Sits, Symptom, Tie, Unsaid,
@@ -92,7 +93,7 @@ row!(CauseRow {
     remedies: Vec<Remedy>
 });
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawSuspect {
     cause: Cause,
@@ -102,19 +103,19 @@ struct RawSuspect {
     #[serde(default)]
     gauge: Option<Gauge>,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawCaution {
     code: String,
     symptom: Vec<Symptom>,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
 }
 
-#[derive(Debug, Deserialize)]
+#[derive(Debug, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 pub(super) struct RawMend {
     likelihood: LikelihoodRow,
@@ -127,7 +128,7 @@ pub(super) struct RawMend {
     gauges: EnumMap<Gauge, GaugeRow>,
     causes: EnumMap<Cause, CauseRow>,
     symptoms: EnumMap<Symptom, Vec<RawSuspect>>,
-    can_be: BTreeMap<Symptom, toml::Table>,
+    can_be: BTreeMap<Symptom, Loose>,
     leads: EnumMap<Judged, Symptom>,
     sits_leads: EnumMap<Sits, Symptom>,
     caution: Vec<RawCaution>,

@@ -1,10 +1,11 @@
 //! What each rig is in practice: how it is rigged, worked, struck and left.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::retrieve::{self, Move};
 use super::rules::{Giving, RawGiving, RawRule, RawStep, Rule, Rules, Step};
 use super::when::When;
+use crate::base::Loose;
 use crate::base::UnitSystem;
 use crate::base::codes::{Course, Rig};
 
@@ -39,16 +40,16 @@ pub struct Way {
     pub moves: Vec<Move>,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawWay {
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     rest_s: f64,
     moves: String,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawPractice {
     rigging: Vec<RawStep>,
@@ -57,7 +58,7 @@ struct RawPractice {
     note: Vec<RawRule>,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 struct RawRetrieve {
     course: Vec<RawGiving<Course>>,
     way: Vec<RawWay>,
@@ -65,7 +66,7 @@ struct RawRetrieve {
 }
 
 /// The parts of a rig's file that are its practice.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 pub(super) struct RawPracticeFile {
     pub code: Rig,
     practice: RawPractice,

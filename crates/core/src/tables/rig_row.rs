@@ -3,8 +3,7 @@
 use std::collections::BTreeMap;
 
 use enum_map::EnumMap;
-use serde::Deserialize;
-use serde::de::IgnoredAny;
+use serde::{Deserialize, Serialize};
 
 use super::courses::CourseRow;
 use super::rows::{Asks, row};
@@ -38,7 +37,7 @@ row!(RigTackle {
 /// How a rig is worked. Its ways and steps are read by [`Practice`].
 ///
 /// [`Practice`]: super::Practice
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct RigRetrieve {
     pub name: String,
@@ -46,7 +45,7 @@ pub struct RigRetrieve {
 }
 
 /// How a rig bounds its head from above, beside water and tackle.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct RigLimits {
@@ -61,7 +60,7 @@ fn one() -> f64 {
 }
 
 /// When a rig's point is hidden.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
 pub enum Hide {
     /// As the cover asks.
@@ -73,7 +72,7 @@ pub enum Hide {
 }
 
 /// How a rig's hook is chosen.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct RigHook {
@@ -104,7 +103,7 @@ fn whole() -> f64 {
 }
 
 /// How well a rig suits a question.
-#[derive(Debug, Clone, Default, Deserialize)]
+#[derive(Debug, Clone, Default, Deserialize, Serialize)]
 #[serde(deny_unknown_fields, default)]
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct Fits {
@@ -122,7 +121,7 @@ pub struct Fits {
 }
 
 /// How a bait hangs while it falls to its wanted speed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
 pub enum Hang {
     /// Behind the head on a tight line.
@@ -132,7 +131,7 @@ pub enum Hang {
 }
 
 /// How a bait hangs on its way down to the bottom.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
 pub enum WayDown {
     /// Nose first, on slack line.
@@ -146,7 +145,7 @@ pub enum WayDown {
 /// A rig's table. What it is in practice is read by [`Practice`].
 ///
 /// [`Practice`]: super::Practice
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 #[expect(missing_docs, reason = "explained once, in data/rigs/ned.toml")]
 pub struct RigRow {
@@ -184,8 +183,16 @@ pub struct RigRow {
     pub tackle: Vec<RigTackle>,
     pub retrieve: RigRetrieve,
     pub fits: Fits,
-    #[serde(default)]
-    pub practice: IgnoredAny,
+    #[serde(default, skip_serializing, deserialize_with = "left")]
+    pub practice: (),
+}
+
+/// What another reads of the same file, where there is one: in what was made ready there is not.
+fn left<'de, D: serde::Deserializer<'de>>(from: D) -> Result<(), D::Error> {
+    if from.is_human_readable() {
+        serde::de::IgnoredAny::deserialize(from)?;
+    }
+    Ok(())
 }
 
 /// How far heads of one mark differ, as a share of it (v0).

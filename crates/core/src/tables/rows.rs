@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use enum_map::EnumMap;
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 pub use crate::physics::drag::HeadDrag;
 
@@ -14,7 +14,7 @@ use crate::base::codes::{
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(transparent)]
 pub struct Curve(pub Vec<(f64, f64)>);
 
@@ -44,13 +44,19 @@ impl Curve {
 pub type Traits = EnumMap<HeadTrait, f64>;
 
 /// What a place asks of a shape: a weight for each trait, unnamed ones 0.
-#[derive(Debug, Clone, Copy, Default, Deserialize)]
-#[serde(from = "BTreeMap<HeadTrait, f64>")]
+#[derive(Debug, Clone, Copy, Default, Deserialize, Serialize)]
+#[serde(from = "BTreeMap<HeadTrait, f64>", into = "BTreeMap<HeadTrait, f64>")]
 pub struct Asks(pub EnumMap<HeadTrait, f64>);
 
 impl From<BTreeMap<HeadTrait, f64>> for Asks {
     fn from(named: BTreeMap<HeadTrait, f64>) -> Self {
         Self(EnumMap::from_fn(|t| named.get(&t).copied().unwrap_or(0.0)))
+    }
+}
+
+impl From<Asks> for BTreeMap<HeadTrait, f64> {
+    fn from(asks: Asks) -> Self {
+        asks.0.into_iter().collect()
     }
 }
 
@@ -63,7 +69,7 @@ impl Asks {
 }
 
 /// Where a shape cannot be fished, whatever else speaks for it.
-#[derive(Debug, Clone, Default, Deserialize)]
+#[derive(Debug, Clone, Default, Deserialize, Serialize)]
 #[serde(deny_unknown_fields, default)]
 #[expect(missing_docs, reason = "explained once, in data/shapes.toml")]
 pub struct Shut {
@@ -76,7 +82,7 @@ pub struct Shut {
 macro_rules! row {
     ($name:ident { $($(#[$with:meta])* $field:ident : $ty:ty),+ $(,)? }) => {
         #[doc = concat!("A row of the tables: ", stringify!($name), ". The file in `data/` explains its fields and units.")]
-        #[derive(Debug, Clone, Deserialize)]
+        #[derive(Debug, Clone, Deserialize, Serialize)]
         #[serde(deny_unknown_fields)]
         #[expect(missing_docs, reason = "explained once, in the data file, where they are edited")]
         pub struct $name { $($(#[$with])* pub $field: $ty),+ }

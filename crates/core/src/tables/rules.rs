@@ -3,9 +3,10 @@
 
 use std::collections::BTreeMap;
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::when::{Named, When, number};
+use crate::base::Loose;
 use crate::base::codes::{BaitForm, LowerBound, Material, Shape, Tie, TurnTo, UpperBound};
 use crate::base::text::{Message, catalogue};
 use crate::tables::when::NumberFact;
@@ -147,19 +148,19 @@ pub struct Rules {
 }
 
 /// A rule as it stands in a file.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 pub struct RawRule {
     code: String,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     #[serde(default)]
-    unless: Option<toml::Table>,
+    unless: Option<Loose>,
 }
 
 impl RawRule {
     /// A rule of another file, by its code and its conditions.
-    pub(super) fn new(code: String, when: toml::Table) -> Self {
+    pub(super) fn new(code: String, when: Loose) -> Self {
         Self {
             code,
             when,
@@ -169,19 +170,19 @@ impl RawRule {
 }
 
 /// A rule with what it gives, as it stands in a file.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 pub struct RawGiving<T> {
     code: String,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     #[serde(default)]
-    unless: Option<toml::Table>,
+    unless: Option<Loose>,
     gives: Option<T>,
 }
 
 /// A step of rigging as it stands in a file.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 pub struct RawStep {
     #[serde(default)]
@@ -189,39 +190,39 @@ pub struct RawStep {
     #[serde(default, rename = "do")]
     procedure: Option<String>,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     #[serde(default)]
-    unless: Option<toml::Table>,
+    unless: Option<Loose>,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawChange {
     code: String,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     serves: Vec<LowerBound>,
     #[serde(default)]
     turns: Option<String>,
     #[serde(default)]
     times: Option<f64>,
     #[serde(default)]
-    to: Option<toml::Value>,
+    to: Option<Loose>,
     #[serde(default)]
     material: Option<Material>,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawShape {
     code: String,
     #[serde(default, rename = "if")]
-    when: toml::Table,
+    when: Loose,
     shape: Shape,
     adds: f64,
 }
 
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Deserialize, Serialize)]
 #[serde(deny_unknown_fields)]
 struct RawWayOut {
     code: String,
@@ -229,7 +230,7 @@ struct RawWayOut {
 }
 
 /// The files of `data/rules`, as they stand there.
-#[derive(Debug, Default, Deserialize)]
+#[derive(Debug, Default, Deserialize, Serialize)]
 #[serde(deny_unknown_fields, default)]
 pub(super) struct RawRules {
     note: Vec<RawRule>,
@@ -261,16 +262,11 @@ impl Reader<'_> {
             || self.slots.iter().any(|s| s == hole)
     }
 
-    fn when(&self, code: &str, table: &toml::Table) -> Result<When, String> {
+    fn when(&self, code: &str, table: &Loose) -> Result<When, String> {
         When::read(table, self.named).map_err(|e| format!("{code}: {e}"))
     }
 
-    fn built(
-        &self,
-        code: &str,
-        when: &toml::Table,
-        unless: Option<&toml::Table>,
-    ) -> Result<Rule, String> {
+    fn built(&self, code: &str, when: &Loose, unless: Option<&Loose>) -> Result<Rule, String> {
         let all = catalogue();
         all.check(code, |h| self.knows(h))
             .map_err(|e| e.to_string())?;
@@ -346,7 +342,7 @@ impl Reader<'_> {
             .map(|t| NumberFact::named(t).ok_or_else(|| format!("{}: there is no {t}", raw.code)));
         let turns = match (fact.transpose()?, raw.times, &raw.to, raw.material) {
             (Some(fact), Some(by), None, None) => Turned::Times(fact, by),
-            (Some(fact), None, Some(to), None) => Turned::To(fact, number(to, self.named)?),
+            (Some(fact), None, Some(to), None) => Turned::To(fact, number(&to.0, self.named)?),
             (None, None, None, Some(metal)) => Turned::Metal(metal),
             _ => return Err(format!("{}: what it turns is not clear", raw.code)),
         };
@@ -368,7 +364,7 @@ impl Rules {
         };
         let way_out = |w: &RawWayOut| {
             Ok(WayOut {
-                rule: r.built(&w.code, &toml::Table::new(), None)?,
+                rule: r.built(&w.code, &Loose::default(), None)?,
                 serves: w.serves.clone(),
             })
         };

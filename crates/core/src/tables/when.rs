@@ -12,8 +12,9 @@
 use std::collections::BTreeMap;
 
 use enum_map::Enum;
-use toml::Value;
+use serde_json::{Map, Value};
 
+use crate::base::Loose;
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Code, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, Point, PointView,
@@ -240,7 +241,15 @@ impl When {
     ///
     /// # Errors
     /// What is not known in it, in words.
-    pub fn read(table: &toml::Table, named: &Named) -> Result<Self, String> {
+    pub fn read(table: &Loose, named: &Named) -> Result<Self, String> {
+        match &table.0 {
+            Value::Null => Ok(Self::default()),
+            Value::Object(table) => Self::of(table, named),
+            _ => Err("conditions stand in a table".into()),
+        }
+    }
+
+    fn of(table: &Map<String, Value>, named: &Named) -> Result<Self, String> {
         let one = |(key, value): (&String, &Value)| test(key, value, named);
         Ok(Self {
             all: table.iter().map(one).collect::<Result<_, _>>()?,
@@ -258,14 +267,14 @@ fn test(key: &str, value: &Value, named: &Named) -> Result<Test, String> {
     if key == "any" {
         let all = value.as_array().ok_or("any must be a list of tables")?;
         let one = |v: &Value| {
-            let table = v.as_table().ok_or("any must be a list of tables")?;
-            When::read(table, named)
+            let table = v.as_object().ok_or("any must be a list of tables")?;
+            When::of(table, named)
         };
         return Ok(Test::Any(all.iter().map(one).collect::<Result<_, _>>()?));
     }
     if let Some(fact) = CodeFact::named(key) {
         return match value {
-            Value::Boolean(known) => Ok(Test::Known(fact, *known)),
+            Value::Bool(known) => Ok(Test::Known(fact, *known)),
             Value::Array(codes) => codes_of(fact, codes).map(|set| Test::Code(fact, set)),
             _ => Err(format!("{key} must be a list of codes, true or false")),
         };
@@ -274,7 +283,7 @@ fn test(key: &str, value: &Value, named: &Named) -> Result<Test, String> {
         return bound(value, named).map(|b| Test::Number(fact, b));
     }
     match (Flag::named(key), value) {
-        (Some(flag), Value::Boolean(is)) => Ok(Test::Flag(flag, *is)),
+        (Some(flag), Value::Bool(is)) => Ok(Test::Flag(flag, *is)),
         (Some(_), _) => Err(format!("{key} must be true or false")),
         (None, _) => Err(format!("there is no fact {key}")),
     }
@@ -293,7 +302,7 @@ fn codes_of(fact: CodeFact, codes: &[Value]) -> Result<u64, String> {
 }
 
 fn bound(value: &Value, named: &Named) -> Result<Bound, String> {
-    let table = value.as_table().ok_or("a bound is a table")?;
+    let table = value.as_object().ok_or("a bound is a table")?;
     let mut bound = Bound::default();
     for (key, value) in table {
         let end = match key.as_str() {
@@ -314,10 +323,7 @@ fn bound(value: &Value, named: &Named) -> Result<Bound, String> {
 /// When it is neither.
 pub(super) fn number(value: &Value, named: &Named) -> Result<f64, String> {
     match value {
-        Value::Integer(i) => i32::try_from(*i)
-            .map(f64::from)
-            .map_err(|_| format!("{i} is too large")),
-        Value::Float(f) => Ok(*f),
+        Value::Number(n) => n.as_f64().ok_or_else(|| format!("{n} is too large")),
         Value::String(name) => named
             .get(name)
             .copied()
@@ -329,13 +335,12 @@ pub(super) fn number(value: &Value, named: &Named) -> Result<f64, String> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::base::read_table;
 
     fn read(text: &str) -> Result<When, String> {
         let named = Named::from([("cold_c".to_owned(), 10.0)]);
-        When::read(
-            &text.parse::<toml::Table>().map_err(|e| e.to_string())?,
-            &named,
-        )
+        let table: Loose = read_table(text).map_err(|e| e.to_string())?;
+        When::read(&table, &named)
     }
 
     #[test]

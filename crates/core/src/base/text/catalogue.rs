@@ -5,10 +5,13 @@
 //! file is read, so that no rule can hide in a sentence.
 
 use rustc_hash::FxHashMap;
+use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
+#[cfg(not(target_arch = "wasm32"))]
 use fluent_syntax::ast::{Entry, Expression, InlineExpression, Pattern, PatternElement};
 
+#[cfg(not(target_arch = "wasm32"))]
 const EN: &str = concat!(
     include_str!("../../../data/text/en.ftl"),
     "\n",
@@ -39,7 +42,7 @@ pub enum TextFault {
 }
 
 /// A piece of a sentence.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 pub enum Part {
     /// Words.
     Text(&'static str),
@@ -71,8 +74,18 @@ pub struct Catalogue {
     fault: Option<TextFault>,
 }
 
+/// The catalogue as it is made ready: each code with its parts, each list with its words.
+type InOrder = (
+    Vec<(&'static str, Vec<Part>)>,
+    Vec<(&'static str, Vec<(&'static str, &'static str)>)>,
+);
+
 static CATALOGUE: LazyLock<Catalogue> = LazyLock::new(|| {
-    Catalogue::read(EN).unwrap_or_else(|fault| Catalogue {
+    #[cfg(not(target_arch = "wasm32"))]
+    let read = Catalogue::read(EN);
+    #[cfg(target_arch = "wasm32")]
+    let read = Catalogue::made_ready(include_bytes!(concat!(env!("YARROWFEN_READY"), "/words")));
+    read.unwrap_or_else(|fault| Catalogue {
         fault: Some(fault),
         ..Catalogue::default()
     })
@@ -94,10 +107,54 @@ pub fn labels(list: &str, codes: &[&'static str]) -> Vec<&'static str> {
 }
 
 impl Catalogue {
+    /// Reads a catalogue that was made ready.
+    ///
+    /// # Errors
+    /// [`TextFault::Unreadable`].
+    pub fn made_ready(bytes: &'static [u8]) -> Result<Self, TextFault> {
+        let read: Result<InOrder, _> = postcard::from_bytes(bytes);
+        let (messages, words) = read.map_err(|e| TextFault::Unreadable(e.to_string()))?;
+        let messages = messages
+            .into_iter()
+            .map(|(k, parts)| (k, Message { parts }));
+        let words = words
+            .into_iter()
+            .map(|(list, all)| (list, all.into_iter().collect()));
+        Ok(Self {
+            messages: messages.collect(),
+            words: words.collect(),
+            fault: None,
+        })
+    }
+
+    /// The catalogue made ready, in the order of its codes.
+    ///
+    /// # Errors
+    /// [`TextFault::Unreadable`].
+    #[cfg(not(target_arch = "wasm32"))]
+    pub fn ready(&self) -> Result<Vec<u8>, TextFault> {
+        let mut messages: Vec<_> = self
+            .messages
+            .iter()
+            .map(|(k, m)| (*k, m.parts.clone()))
+            .collect();
+        messages.sort_by_key(|m| m.0);
+        let in_order = |words: &FxHashMap<&'static str, &'static str>| {
+            let mut all: Vec<_> = words.iter().map(|w| (*w.0, *w.1)).collect();
+            all.sort_unstable();
+            all
+        };
+        let mut words: Vec<_> = self.words.iter().map(|(k, w)| (*k, in_order(w))).collect();
+        words.sort_by_key(|w| w.0);
+        let all: InOrder = (messages, words);
+        postcard::to_stdvec(&all).map_err(|e| TextFault::Unreadable(e.to_string()))
+    }
+
     /// Reads a catalogue.
     ///
     /// # Errors
     /// [`TextFault::Unreadable`].
+    #[cfg(not(target_arch = "wasm32"))]
     pub fn read(text: &'static str) -> Result<Self, TextFault> {
         let unreadable = |what: String| TextFault::Unreadable(what);
         let resource = fluent_syntax::parser::parse(text)
@@ -187,6 +244,7 @@ impl Catalogue {
     }
 }
 
+#[cfg(not(target_arch = "wasm32"))]
 fn compiled(id: &str, pattern: Pattern<&'static str>) -> Result<Message, TextFault> {
     let part = |element| match element {
         PatternElement::TextElement { value } => Ok(Part::Text(value)),

@@ -1,0 +1,31 @@
+//! What is made ready for a browser's module is what the files say: read back, tables are the same
+//! to the last number, and so are the words.
+#![allow(clippy::unwrap_used, reason = "a test")]
+
+use yarrowfen_core::base::Ready;
+use yarrowfen_core::base::text::{Catalogue, catalogue};
+use yarrowfen_core::tables::Tables;
+
+#[test]
+fn tables_made_ready_are_those_of_the_files() {
+    let bytes = Tables::ready().unwrap();
+    let again = Tables::read(&mut Ready(&bytes)).unwrap();
+    assert_eq!(
+        format!("{again:?}"),
+        format!("{:?}", Tables::load().unwrap())
+    );
+    // Made for another version, it is refused, never misread.
+    assert!(Tables::read(&mut Ready(&bytes[1..])).is_err());
+    assert!(Tables::read(&mut Ready(&bytes[..bytes.len() / 2])).is_err());
+    assert!(Tables::read(&mut Ready(&[])).is_err());
+}
+
+#[test]
+fn words_made_ready_are_those_of_the_files() {
+    let bytes = catalogue().ready().unwrap();
+    let again = Catalogue::made_ready(bytes.clone().leak()).unwrap();
+    assert_eq!(again.ready().unwrap(), bytes);
+    let (code, message) = catalogue().sentence("line_rest").unwrap();
+    assert_eq!(again.sentence(code), Some((code, message)));
+    assert!(Catalogue::made_ready(&[1, 2, 3]).is_err());
+}
