@@ -13,14 +13,14 @@ stamp() {
 }
 if [ "${1:-}" = --stamp ]; then stamp; exit 0; fi
 WORK="$SRC/.run/wasm"; DEBS="$WORK/debs"; TC="$WORK/toolchain"; mkdir -p "$DEBS"
-if [ ! -x "$TC/usr/bin/rustc" ]; then
+if [ ! -x "$TC/usr/bin/rustc" ] || [ ! -x "$TC/usr/bin/wasm-opt" ]; then
   echo "wasm: unpacking Debian's rustc-web under .run/wasm"
   apt-cache policy rustc-web | grep Candidate >/dev/null || { echo "wasm: apt knows no rustc-web: run apt-get update" >&2; exit 1; }
   v="$(apt-cache policy rustc-web | sed -n 's/^  Candidate: //p')"    # one version for all parts
   std="$(apt-cache show "libstd-rust-web-dev=$v" | sed -n 's/^Depends: \(libstd-rust-web-[0-9.]*\) .*/\1/p')"
   (cd "$DEBS" && apt-get download -qq "rustc-web=$v" "libstd-rust-web-dev=$v" "rust-web-src=$v" "$std=$v")
   llvm="$(cd "$DEBS" && dpkg -f libstd-rust-web-1*.deb Depends | grep -o 'libllvm[0-9]*')"
-  (cd "$DEBS" && apt-get download -qq "$llvm" "lld-${llvm#libllvm}")
+  (cd "$DEBS" && apt-get download -qq "$llvm" "lld-${llvm#libllvm}" binaryen)
   mkdir -p "$TC"; for d in "$DEBS"/*.deb; do dpkg -x "$d" "$TC"; done
 fi
 # Tables and words, read and checked here, so that the module need not read their files.
@@ -38,6 +38,7 @@ export CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_RUSTFLAGS="$small --remap-path-prefix
 cargo build --release --target wasm32-unknown-unknown -Zbuild-std=std -Zbuild-std-features=optimize_for_size -p yarrowfen-wasm \
   $(for c in core pages rows; do echo --config "profile.release.package.yarrowfen-$c.overflow-checks=false"; done)
 mkdir -p "$OUT"
-cp "$CARGO_TARGET_DIR/wasm32-unknown-unknown/release/yarrowfen_wasm.wasm" "$OUT/pages.wasm"
+"$TC/usr/bin/wasm-opt" -Oz --all-features --strip-producers \
+  "$CARGO_TARGET_DIR/wasm32-unknown-unknown/release/yarrowfen_wasm.wasm" -o "$OUT/pages.wasm"
 stamp > "$OUT/pages.stamp"
 printf 'wasm: %s bytes, %s packed with gzip\n' "$(stat -c %s "$OUT/pages.wasm")" "$(gzip -9 -c "$OUT/pages.wasm" | wc -c)"

@@ -87,6 +87,14 @@ fn fault(field: &str, message: &str) -> Fault {
     vec![FieldError::new(field, message)]
 }
 
+/// What a step of a planned day writes down. By way of a loose value, so that its types are read
+/// by one reader, the one that reads what a device holds.
+fn planned(whats: &str) -> Option<Vec<What>> {
+    let loose: serde_json::Value = serde_json::from_str(whats).ok()?;
+    let read: Vec<What> = serde_json::from_value(loose).ok()?;
+    (read.len() <= MOST_WHATS).then_some(read)
+}
+
 /// What was tapped, by the button's value.
 fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, Fault> {
     let date = day_at(day.log, day.stamp.at, day.stamp.offset);
@@ -134,9 +142,7 @@ fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, F
         }
         "back" => vec![What::WentBack { of: sent.id("of")? }],
         "end" => vec![What::Ended],
-        "planned" => serde_json::from_str(sent.field("whats"))
-            .ok()
-            .filter(|whats: &Vec<What>| whats.len() <= MOST_WHATS)
+        "planned" => planned(sent.field("whats"))
             .ok_or_else(|| fault("whats", "that is no step of a planned day"))?,
         "undo" => vec![What::Undone { of: sent.id("of")? }],
         _ => return Err(fault("do", "that is nothing that can be written down")),
