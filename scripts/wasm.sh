@@ -9,7 +9,7 @@ SRC="$(pwd -P)"; OUT=crates/web/static/offline
 # What the module is made of. A change of any of it makes the committed one stale.
 stamp() {
   { find crates/core/src crates/core/data crates/rows/src crates/pages/src crates/pages/templates crates/wasm/src -type f -print0 | LC_ALL=C sort -z |
-      xargs -0 sha256sum; sha256sum crates/core/examples/ready.rs crates/{core,rows,pages,wasm}/Cargo.toml Cargo.lock scripts/wasm.sh; } | sha256sum | cut -d' ' -f1
+      xargs -0 sha256sum; sha256sum crates/core/examples/ready.rs crates/{core,rows,pages,wasm}/Cargo.toml Cargo.lock scripts/wasm.sh scripts/snapshot.mjs; } | sha256sum | cut -d' ' -f1
 }
 if [ "${1:-}" = --stamp ]; then stamp; exit 0; fi
 WORK="$SRC/.run/wasm"; DEBS="$WORK/debs"; TC="$WORK/toolchain"; mkdir -p "$DEBS"
@@ -38,7 +38,10 @@ export CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_RUSTFLAGS="$small --remap-path-prefix
 cargo build --release --target wasm32-unknown-unknown -Zbuild-std=std -Zbuild-std-features=optimize_for_size -p yarrowfen-wasm \
   $(for c in core pages rows; do echo --config "profile.release.package.yarrowfen-$c.overflow-checks=false"; done)
 mkdir -p "$OUT"
-"$TC/usr/bin/wasm-opt" -Oz --all-features --strip-producers \
-  "$CARGO_TARGET_DIR/wasm32-unknown-unknown/release/yarrowfen_wasm.wasm" -o "$OUT/pages.wasm"
+# Tables are read once, here: the module is written as it then stands.
+built="$CARGO_TARGET_DIR/wasm32-unknown-unknown/release/yarrowfen_wasm.wasm"
+node scripts/snapshot.mjs code "$built" "$WORK/code.wasm"
+"$TC/usr/bin/wasm-opt" -Oz --enable-bulk-memory --enable-sign-ext --enable-mutable-globals --enable-nontrapping-float-to-int --strip-producers "$WORK/code.wasm" -o "$WORK/small.wasm"
+node scripts/snapshot.mjs memory "$built" "$OUT/pages.wasm" "$WORK/small.wasm" "$YARROWFEN_READY"/tables
 stamp > "$OUT/pages.stamp"
 printf 'wasm: %s bytes, %s packed with gzip\n' "$(stat -c %s "$OUT/pages.wasm")" "$(gzip -9 -c "$OUT/pages.wasm" | wc -c)"

@@ -6,7 +6,10 @@
 //! least first. The reply stands until the next call.
 #![cfg(target_arch = "wasm32")]
 
+mod heap;
+
 use std::cell::RefCell;
+use std::sync::atomic::Ordering;
 
 use yarrowfen_pages::offline::Worker;
 
@@ -27,17 +30,24 @@ pub extern "C" fn yf_room(bytes: usize) -> *mut u8 {
     })
 }
 
+/// Reads the tables. It is called once, when the module is made, and the module is written with
+/// what it left in memory; so it is no part of it any more.
+// SAFETY: no other library that is linked in exports the name.
+#[unsafe(no_mangle)]
+pub extern "C" fn yf_init() {
+    heap::CLEAR.store(true, Ordering::Relaxed);
+    WORKER.with_borrow_mut(|worker| *worker = Some(Worker::new()));
+    heap::CLEAR.store(false, Ordering::Relaxed);
+}
+
 /// Answers the call that stands in the room.
 // SAFETY: no other library that is linked in exports the name.
 #[unsafe(no_mangle)]
 pub extern "C" fn yf_answer() -> *const u8 {
     ROOM.with_borrow_mut(|(call, reply)| {
-        let body = WORKER.with_borrow_mut(|worker| {
-            let worker = match worker {
-                Some(worker) => worker,
-                None => worker.insert(Worker::new()),
-            };
-            worker.call(call)
+        let body = WORKER.with_borrow_mut(|worker| match worker {
+            Some(worker) => worker.call(call),
+            None => Vec::new(),
         });
         let length = u32::try_from(body.len()).unwrap_or(0);
         reply.clear();
