@@ -68,7 +68,7 @@ function phone(world) {
     };
     const context = vm.createContext({
       self: { addEventListener: (name, act) => { handlers[name] = act; }, location: { origin: 'http://fen' }, clients: { matchAll: async () => [] }, registration: {}, skipWaiting() {} },
-      caches: { open: async () => ({ match: async () => new Response(MODULE) }) },
+      caches: { open: async () => ({ match: async () => new Response(MODULE, { headers: { 'content-type': 'application/wasm' } }) }) },
       navigator: { locks: { request: (name, act) => { const before = locks.get(name) ?? Promise.resolve(); const mine = before.then(act, act); locks.set(name, mine.catch(() => {})); return mine; } } },
       indexedDB: disk, IDBKeyRange, crypto, WebAssembly, TextEncoder, TextDecoder, URL, URLSearchParams, Headers, Request, Response, AbortSignal, setTimeout, Date, Promise, Math, console, fetch: fetchHere,
     });

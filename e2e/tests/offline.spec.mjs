@@ -189,6 +189,29 @@ test('a server that falls silent in the middle of a send loses nothing and doubl
   expect(device.events).toHaveLength(5);
 });
 
+test('what was planned is done without a network, a tap a step, and sent once', async ({ page, context }) => {
+  await fresh(page);
+  const today = new Date().toISOString().slice(0, 10);
+  await page.goto(`/days?day=${today}&rods=2&s0=pick&s1=pick&wind=2+to+9+m/s`);
+  await page.getByRole('button', { name: 'Keep this day' }).click();
+  await expect(page).toHaveURL(/\/days\/[0-9a-f-]{36}$/);
+  await page.goto('/today');
+  await expect(page.getByRole('button', { name: 'Do it' }).first()).toBeVisible();
+  await context.setOffline(true);
+  await page.goto('/today');
+  const steps = await page.getByRole('button', { name: 'Do it' }).count();
+  await page.getByRole('button', { name: 'Do it' }).first().click();
+  await expect(page.getByRole('button', { name: 'Do it' })).toHaveCount(steps - 1);
+  // The stop and what is on both rods.
+  expect(await unsent(page)).toBe(3);
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect.poll(() => unsent(page), { timeout: 30_000 }).toBe(0);
+  await page.reload();
+  expect(await lines(page)).toHaveLength(3);
+  await expect(page.locator('.steps s')).toHaveCount(1);
+});
+
 test('a browser takes it for an application that can be installed', async ({ page, context }) => {
   await fresh(page);
   const cdp = await context.newCDPSession(page);

@@ -53,11 +53,14 @@ let engine = null;
 let loadedWith = null;
 // The device as it is on the disk, while nothing changes it: what is read at each tap.
 let held = null;
-const start = async () => {
+let starting = null;
+// Compiled while it is read, which lets a browser keep what it compiled.
+const begun = async () => {
   const file = await (await caches.open(CACHE)).match(MODULE) ?? await fetch(MODULE);
-  const { instance } = await WebAssembly.instantiate(await file.arrayBuffer(), {});
+  const { instance } = await WebAssembly.instantiateStreaming(file, {});
   return instance.exports;
 };
+const start = () => { starting ??= begun().catch((fault) => { starting = null; throw fault; }); return starting; };
 const text = new TextDecoder();
 const ask = async (call) => {
   engine ??= await start();
@@ -73,12 +76,14 @@ const ask = async (call) => {
     return { head: JSON.parse(reply.slice(0, end)), keep: JSON.parse(reply.slice(end + 1, rest)), body: reply.slice(rest + 1) };
   } catch (fault) {
     // What fell over is begun anew at the next question.
-    engine = null; loadedWith = null;
+    engine = null; starting = null; loadedWith = null;
     throw fault;
   }
 };
 // What the device holds, loaded into the engine; none where nothing is held, or where somebody else may have signed in.
 const ready = async () => {
+  // The module is made ready while the disk is read; what goes wrong with it is said where it is asked.
+  if (!engine) start().catch(() => {});
   if (!held) {
     if (await kept('stale') && !await refresh()) return null;
     held = await kept('device') ?? (await refresh() && await kept('device')) ?? null;
