@@ -110,3 +110,18 @@ test('on a phone the day is told in lines', async ({ page }) => {
   await expect(page.locator('.row.rod').first()).toBeHidden();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
 });
+
+test('what the log cannot tell yet is planned, the two turn about', async ({ page }) => {
+  await demo(page);
+  await page.goto('/days/review');
+  await page.getByRole('link', { name: 'Plan that' }).first().click();
+  await expect(page.locator('[data-turns]')).toContainText('against');
+  await expect(page.locator('.row.rod')).toHaveCount(2);
+  // A word changed keeps the two.
+  await change(page, () => page.getByLabel('Wind over the day').fill('3 m/s').then(() => page.keyboard.press('Enter')));
+  await expect(page.locator('[data-turns]')).toContainText('against');
+  await change(page, () => stopWord(page, 1).selectOption({ label: 'Reed Mere, west bay' }));
+  await expect(page.locator('.row.stops')).toContainText('Reed Mere');
+  await page.getByRole('link', { name: 'By parts of the work instead' }).click();
+  await expect(page.locator('[data-turns]')).toHaveCount(0);
+});

@@ -61,6 +61,7 @@ fn asked(stops: Vec<StopAsked>, rods: u8, wind: &[(u16, f64)]) -> PlanAsked {
         wind: Hourly::of(wind.iter().copied()),
         temp: Hourly::default(),
         move_min: 15,
+        turns: None,
     }
 }
 
@@ -507,4 +508,39 @@ fn a_large_day_says_that_it_was_planned_one_after_the_other() {
     let situations: usize = plan.slots.iter().map(|s| s.parts.len()).sum();
     assert!(plan.unserved.0 < 1e-9 && plan.retyings() <= situations);
     let _ = Engine::new();
+}
+
+/// Two heads turn about: the trade's way to tell them apart (common practice), and what the review's
+/// comparisons count.
+#[test]
+fn what_is_fished_turn_about_has_the_same_time_at_every_stop() {
+    let head = |oz: f64| {
+        let json = format!(
+            r#"{{"rig":"ned","bait":{{"form":"stick","length_mm":70}},"head":{{"oz":{oz},"shape":"mushroom"}},"water":{{"depth_m":3}}}}"#
+        );
+        let request = PickRequest::from_json(json.as_bytes()).unwrap();
+        ENGINE.tieable(&request, Options::default())
+    };
+    let (one, other) = (head(0.0625), head(0.125));
+    assert_eq!((&*one.label, &*other.label), ("1/16 oz", "1/8 oz"));
+    let mut asked = asked(vec![wall(), broad(), lode()], 2, &[]);
+    asked.turns = Some((one, other));
+    let plan = plan(&asked);
+    assert_eq!(plan.rods.len(), 2);
+    assert!(plan.retyings() == 0 && plan.unserved.0 < 1e-9);
+    for (at, stay) in plan.stops.iter().enumerate() {
+        let here: Vec<_> = plan.slots.iter().filter(|s| s.stop == at).collect();
+        assert_eq!((here[0].minutes.0, here[here.len() - 1].minutes.1), *stay);
+        assert!(here.windows(2).all(|w| w[0].minutes.1 == w[1].minutes.0));
+        // Turn about, and neither always first.
+        let rigs: Vec<usize> = here.iter().map(|s| s.parts[0].by.unwrap()).collect();
+        assert_eq!(rigs[0], at % 2);
+        assert!(rigs.windows(2).all(|w| w[0] != w[1]) && rigs.len().is_multiple_of(2));
+        let minutes = |rig: usize| -> u16 {
+            let of = here.iter().filter(|s| s.parts[0].by == Some(rig));
+            of.map(|s| s.minutes.1 - s.minutes.0).sum()
+        };
+        assert!(minutes(0).abs_diff(minutes(1)) <= 2, "{here:?}");
+    }
+    assert!(say::how(&asked, &plan, UnitSystem::Metric).starts_with("Turn about"));
 }

@@ -125,7 +125,7 @@ fn tied(
         rig: tie.rig,
         shape: tie.shape,
         g: tie.g,
-        label: tie.label.to_owned(),
+        label: tie.label.to_string(),
         form: tie.bait.form,
         length_mm: tie.bait.length_mm,
         hook: tie.hook.0.clone(),

@@ -113,6 +113,7 @@ slot_winds = { $slot }, wind { $least } to { $most }
 plan_retie = { $time }: rod { $rod } to { $tie }
 plan_unserved = { $slot }: nothing to { $part } with
 plan_exact = No other choice serves more of the day, retied less often, nearer what suits best
+plan_turns = Turn about at every stop, all else alike, begun with the one and the other by turns: what comes is then down to what is tied on, and to luck
 plan_greedy = So many situations are chosen for one after the other; a better choice may be left
 plan_loss = { $rate } an hour over { $bottom }
 plan_loss_own = { $rate } an hour over { $bottom }, { $hours } h of your own log in it

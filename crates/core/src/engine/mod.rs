@@ -21,7 +21,7 @@ use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
 use crate::explore::mend::put_on;
-use crate::explore::plan::{self, Plan, PlanAsked, PlanFault, PlanHeld};
+use crate::explore::plan::{self, Plan, PlanAsked, PlanFault, PlanHeld, Tieable};
 use crate::own_box::{self, BoxIndex, Item};
 use crate::question::{Bait, MendRequest, PickRequest};
 use crate::say;
@@ -233,6 +233,23 @@ impl Engine {
         found: (&MendAnswer, &[&Item]),
     ) -> Vec<OwnDoing> {
         mend::from_box(&self.chooser, request, options, found)
+    }
+
+    /// What a question ties on, as it can be planned.
+    #[must_use]
+    pub fn tieable(&self, question: &PickRequest, options: Options) -> Tieable {
+        let (rig, on) = self.in_hand(question, options);
+        let question = self.settled(question);
+        let hook = (on.hook_number().to_owned(), on.hook_style);
+        Tieable {
+            rig,
+            shape: on.shape,
+            label: on.label,
+            g: on.g,
+            bait: question.bait.clone(),
+            hook,
+            part: self.tables().days.part_of(rig),
+        }
     }
 
     /// Plans a day: what on which rod at which stop, and what to pack.

@@ -11,7 +11,7 @@ use crate::physics::sun::Light;
 
 fn of_tie(tie: &Tieable) -> Said {
     say::tieable(
-        Arg::Word(tie.label),
+        Arg::Text(tie.label.to_string()),
         Arg::Word(tie.shape.label()),
         Arg::Size(tie.bait.length_mm),
         Arg::Word(tie.bait.form.label()),
@@ -28,7 +28,12 @@ pub fn tie(tie: &Tieable, units: UnitSystem) -> Text {
 #[must_use]
 pub fn head(tie: &Tieable, units: UnitSystem) -> Text {
     let hook = Arg::Text(tie.hook.0.clone());
-    say::head_of(Arg::Word(tie.label), Arg::Word(tie.shape.label()), hook).text(units)
+    say::head_of(
+        Arg::Text(tie.label.to_string()),
+        Arg::Word(tie.shape.label()),
+        hook,
+    )
+    .text(units)
 }
 
 /// A bait: `70 mm floating stick`.
@@ -106,8 +111,10 @@ pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> 
 
 /// How the rods were chosen.
 #[must_use]
-pub fn how(plan: &Plan, units: UnitSystem) -> Text {
-    let said = if plan.exact {
+pub fn how(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Text {
+    let said = if asked.turns.is_some() {
+        say::plan_turns()
+    } else if plan.exact {
         say::plan_exact()
     } else {
         say::plan_greedy()

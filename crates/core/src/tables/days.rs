@@ -32,7 +32,8 @@ row!(UsualDay {
     move_min: u16,
     from_min: u16,
     to_min: u16,
-    rods: u8
+    rods: u8,
+    turn_min: u16
 });
 row!(DayTables {
     part: Vec<PartRow>,
@@ -42,6 +43,13 @@ row!(DayTables {
 });
 
 impl DayTables {
+    /// The part of the work that a rig does.
+    #[must_use]
+    pub fn part_of(&self, rig: Rig) -> DayPart {
+        let found = self.part.iter().find(|p| p.rigs.contains(&rig));
+        found.map_or(DayPart::Search, |p| p.code)
+    }
+
     /// That each rig is of one part, and the numbers are within reason.
     pub(super) fn check(&self) -> Result<(), DataError> {
         let wrong = |what: &str| Err(DataError::wrong("days.toml", what));
@@ -56,6 +64,9 @@ impl DayTables {
         let (serve, pack) = (&self.serve, &self.pack);
         if !(15.0..=120.0).contains(&serve.step_min) || !(2..=9).contains(&serve.depths) {
             return wrong("a day is looked at too roughly or too finely");
+        }
+        if !(5..=120).contains(&self.usual.turn_min) {
+            return wrong("a turn is 5 to 120 minutes");
         }
         if !(0.5..1.0).contains(&pack.enough) || pack.own_hours <= 0.0 {
             return wrong("what is packed is enough in 0.5 to 1 of days");

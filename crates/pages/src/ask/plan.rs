@@ -2,8 +2,12 @@
 
 use time::{Date, Duration};
 use yarrowfen_core::base::limits::{TEMPERATURE, WIND};
-use yarrowfen_core::day::{Hourly, read_day, read_table_of_hours, read_time, show_time};
-use yarrowfen_core::explore::plan::{LEAST_STAY, MOST_CARRIED, MOST_STOPS, PlanAsked, StopAsked};
+use yarrowfen_core::day::{
+    Hourly, Stop, Tied, read_day, read_table_of_hours, read_time, show_time,
+};
+use yarrowfen_core::explore::plan::{
+    LEAST_STAY, MOST_CARRIED, MOST_STOPS, PlanAsked, StopAsked, Tieable,
+};
 use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::say::plan as say;
 use yarrowfen_core::tables::UsualDay;
@@ -27,6 +31,8 @@ pub const STOP_KEYS: [[&str; 6]; MOST_STOPS] = [
 pub const AS_THERE: &str = "as usual there";
 /// What is chosen where a stop stays as its fields have it.
 pub const AS_IT_IS: &str = "q";
+/// Names of the two that are fished turn about.
+const TURNS: (&str, &str) = ("a", "b");
 /// What is chosen for a stop as Pick asked last.
 pub const AS_PICK: &str = "pick";
 /// Longest name of a stop, characters.
@@ -74,6 +80,8 @@ pub struct DayForm {
     pub hours: String,
     /// Why not.
     hours_fault: Option<String>,
+    /// Two things to be fished turn about, as questions of Pick with a head in hand.
+    turns: Option<(String, String)>,
     /// The stops.
     pub stops: Vec<StopTyped>,
     options: Options,
@@ -173,6 +181,9 @@ impl DayForm {
             no_forecast: None,
             hours: or("hours", String::new()),
             hours_fault: None,
+            turns: said(TURNS.0)
+                .zip(said(TURNS.1))
+                .map(|(a, b)| (a.to_owned(), b.to_owned())),
             stops: Vec::new(),
             options: reader.options,
         };
@@ -284,6 +295,9 @@ impl DayForm {
             };
             out.append_pair("by", &format!("{by}:{}", self.wind));
         }
+        for (key, question) in self.turn_queries() {
+            out.append_pair(key, &question);
+        }
         for (keys, stop) in STOP_KEYS.iter().zip(&self.stops) {
             let [chosen, name, question, minutes, _, at] = *keys;
             out.append_pair(chosen, AS_IT_IS);
@@ -333,6 +347,7 @@ impl DayForm {
         }
         faults.extend(self.hours_fault.clone().map(|m| ("hours", m)));
         let stops = self.stops_asked(engine, &mut faults);
+        let turns = self.turns_asked(engine, &mut faults);
         match (day, rods, way) {
             (Some(day), Some(rods), Some(move_min)) if faults.is_empty() => {
                 let asked = PlanAsked {
@@ -342,6 +357,7 @@ impl DayForm {
                     wind,
                     temp,
                     move_min,
+                    turns,
                 };
                 Ok((day, asked))
             }
@@ -398,6 +414,38 @@ impl DayForm {
         all
     }
 
+    /// The same without what is fished turn about.
+    #[must_use]
+    pub fn without_turns(&self) -> Self {
+        Self {
+            turns: None,
+            ..self.clone()
+        }
+    }
+
+    /// What is fished turn about, by its key.
+    #[must_use]
+    pub fn turn_queries(&self) -> Vec<(&'static str, String)> {
+        let both = self.turns.iter();
+        both.flat_map(|(a, b)| [(TURNS.0, a.clone()), (TURNS.1, b.clone())])
+            .collect()
+    }
+
+    fn turns_asked(&self, engine: &Engine, faults: &mut Faults) -> Option<(Tieable, Tieable)> {
+        let mut read = |(key, question): (&'static str, String)| {
+            let form = PickForm::from_query(&question, self.options);
+            match form.asked(engine) {
+                Ok(request) => Some(engine.tieable(&request, self.options)),
+                Err(more) => {
+                    faults.push((key, yarrowfen_core::base::in_a_line(&more)));
+                    None
+                }
+            }
+        };
+        let mut both = self.turn_queries().into_iter().map(&mut read);
+        both.next().flatten().zip(both.next().flatten())
+    }
+
     /// What the clock is ahead of UTC, minutes.
     #[must_use]
     pub fn offset_min(&self) -> i16 {
@@ -421,6 +469,44 @@ fn told_weather(by: &str, wind: &str) -> Option<String> {
         _ => return None,
     };
     (gave == wind).then(|| told.to_owned())
+}
+
+/// The question of a day on which two things are fished turn about at a stop.
+#[must_use]
+pub fn turns_query(stop: &Stop, (one, other): (&Tied, &Tied), options: Options) -> String {
+    let metric = |value: f64, unit: &str| format!("{value} {unit}");
+    let mut place = PickForm::from_query("", options);
+    place.set("depth", &metric(stop.depth_m, "m"));
+    place.set("bottom", stop.bottom.code());
+    place.set("wind", &metric(stop.wind_mps, "m/s"));
+    place.set("current", &metric(stop.current_mps, "m/s"));
+    place.set("species", stop.species.code());
+    if let Some(temp) = stop.temp_c {
+        place.set("temp", &metric(temp, "°C"));
+    }
+    let tied = |tied: &Tied| {
+        let mut form = place.clone();
+        form.set("rig", tied.rig.code());
+        form.set("form", tied.form.code());
+        form.set("length", &metric(tied.length_mm, "mm"));
+        form.set("head_weight", &tied.label);
+        form.set("head_shape", tied.shape.code());
+        form.set("head_hook", &tied.hook);
+        form.query()
+    };
+    let mut out = form_urlencoded::Serializer::new(String::new());
+    let [chosen, name, question, ..] = STOP_KEYS[0];
+    for (key, text) in [
+        ("rods", "2"),
+        (TURNS.0, &tied(one)),
+        (TURNS.1, &tied(other)),
+        (chosen, AS_IT_IS),
+        (name, &stop.place),
+        (question, &place.query()),
+    ] {
+        out.append_pair(key, text);
+    }
+    out.finish()
 }
 
 /// Whole minutes, at least so many.

@@ -8,7 +8,7 @@ use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::day::Span;
 use yarrowfen_core::explore::ledger::{
-    Asked, Band, Comparison, Counted, DEPTH_BANDS, FEW_HOURS, Factor, Lost, Review,
+    Asked, Band, Comparison, Counted, DEPTH_BANDS, FEW_HOURS, Factor, Level, Lost, Review, level,
 };
 use yarrowfen_core::say::ledger as say;
 use yarrowfen_core::statistics::rates::{Count, Span as Interval};
@@ -17,6 +17,7 @@ use super::Frame;
 use super::control::Control;
 use super::shell::{Changing, Round};
 use crate::ask::ledger::{LedgerForm, OVER};
+use crate::ask::plan::turns_query;
 use crate::reader::Reader;
 
 /// A rate on its line, in hundredths of the width.
@@ -95,10 +96,10 @@ pub struct LedgerPage {
     pub counted: &'static str,
     /// Rates by level.
     pub rates: Rates,
-    /// What is claimed, and what is not.
+    /// What is claimed.
     pub claims: Vec<String>,
-    /// What is not.
-    pub nothing: Vec<String>,
+    /// What is not, each with a day on which it would be fished turn about.
+    pub nothing: Vec<(String, Option<String>)>,
     /// Where in the retrieve bites came.
     pub bars: Vec<Bar>,
     /// How many of them.
@@ -149,11 +150,7 @@ impl LedgerPage {
         let units = reader.options.units;
         let what = asked.counted;
         let of_factor = || review.comparisons.iter().filter(|c| c.factor == asked.by);
-        let told = |claims: bool| {
-            let some = of_factor().filter(|c| c.claims() == claims);
-            some.map(|c| say::comparison(c, what, units).into())
-                .collect()
-        };
+        let claims = of_factor().filter(|c| c.claims());
         let lines = review.rows.iter().map(|row| {
             let told = hours_and(row.count);
             (
@@ -180,8 +177,16 @@ impl LedgerPage {
             hours: plain(review.all.hours, 1),
             counted: what.label(),
             rates: rates(lines),
-            claims: told(true),
-            nothing: told(false),
+            claims: claims
+                .map(|c| say::comparison(c, what, units).into())
+                .collect(),
+            nothing: of_factor()
+                .filter(|c| !c.claims())
+                .map(|c| {
+                    let text = say::comparison(c, what, units);
+                    (text.into_owned(), turn_about(c, spans, reader))
+                })
+                .collect(),
             bars: bars(&review.phases, tallest),
             bites: review.phases.iter().map(|p| p.1).sum(),
             unsaid: review.unsaid,
@@ -226,6 +231,25 @@ impl LedgerPage {
         let found = self.controls.iter().find(|c| c.key == key);
         found.unwrap_or(&self.controls[0])
     }
+}
+
+/// A day on which two that were compared are fished turn about: where they were last, with what
+/// was tied on then. None where hours enough were fished, or what is compared is not tied on.
+fn turn_about(c: &Comparison, spans: &[Span<'_>], reader: &Reader) -> Option<String> {
+    c.more_hours.filter(|h| *h > 0.0)?;
+    if matches!(c.factor, Factor::Place | Factor::Depth | Factor::Wind) {
+        return None;
+    }
+    let units = reader.options.units;
+    let is = |s: &Span<'_>, l: &Level| level(c.factor, s, units) == *l;
+    let beside = |a: &Span<'_>| {
+        let same = |b: &&Span<'_>| (b.day, b.stop_at) == (a.day, a.stop_at);
+        spans.iter().find(|b| same(b) && is(b, &c.levels.1))
+    };
+    let ones = spans.iter().rev().filter(|a| is(a, &c.levels.0));
+    let (a, b) = ones.filter_map(|a| Some((a, beside(a)?))).next()?;
+    let query = turns_query(a.stop, (a.tied, b.tied), reader.options);
+    Some(format!("/days?{query}"))
 }
 
 fn hours_and(count: Count) -> String {

@@ -314,3 +314,33 @@ async fn a_day_that_was_kept_goes_along_into_a_new_account(pool: PgPool) {
     b.takes(&reply);
     assert_eq!(get!(server, b, &here).status(), StatusCode::OK);
 }
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn what_the_log_cannot_tell_yet_is_planned_turn_about(pool: PgPool) {
+    let server = server!(pool);
+    let mut b = visit(&server).await;
+    let demo = post!(server, b, "/account/demo", [("csrf", b.csrf.as_str())]);
+    b.takes(&demo);
+    let review = text(get!(server, b, "/days/review")).await;
+    let link = review
+        .split("<a class=\"link\" href=\"/days?rods=2")
+        .nth(1)
+        .unwrap();
+    let link = link
+        .split('"')
+        .next()
+        .unwrap()
+        .replace("&#38;", "&")
+        .replace("&amp;", "&");
+    let here = format!("/days?rods=2{link}");
+    let reply = get!(server, b, &here);
+    assert_eq!(reply.status(), StatusCode::OK);
+    let page = as_shown(&text(reply).await);
+    assert!(page.contains("Turn about: <b>") && page.contains("By parts of the work instead"));
+    assert!(page.contains("begun with the one and the other by turns"));
+    let wrong = format!("{here}&a=depth%3Ddeep");
+    assert_eq!(
+        get!(server, b, &wrong).status(),
+        StatusCode::UNPROCESSABLE_ENTITY
+    );
+}

@@ -50,6 +50,7 @@ sentences! {
     plan_unserved(slot, part);
     plan_exact();
     plan_greedy();
+    plan_turns();
     plan_loss(rate, bottom);
     plan_loss_own(rate, bottom, hours);
     plan_leader(metres, least, most);

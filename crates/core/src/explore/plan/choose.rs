@@ -111,7 +111,7 @@ fn tieable(look: &StopLook<'_>, (rig, shape, rung): Key) -> Option<Tieable> {
         Some(Tieable {
             rig,
             shape,
-            label,
+            label: label.into(),
             g,
             bait: here.bait.clone(),
             hook: here.hook.clone(),

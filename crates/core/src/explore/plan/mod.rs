@@ -10,7 +10,9 @@ mod cells;
 mod choose;
 mod pack;
 mod slots;
+mod turns;
 
+use crate::answer::Text;
 use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
 use crate::choose::{Chooser, Options};
 use crate::day::Hourly;
@@ -56,6 +58,8 @@ pub struct PlanAsked {
     pub temp: Hourly,
     /// From one stop to the next, minutes.
     pub move_min: u16,
+    /// Two things to be fished turn about at every stop, in place of what suits each.
+    pub turns: Option<(Tieable, Tieable)>,
 }
 
 /// What the angler has.
@@ -88,7 +92,7 @@ pub struct Tieable {
     /// The head's shape.
     pub shape: Shape,
     /// Its weight as sold.
-    pub label: &'static str,
+    pub label: Text,
     /// The same, g.
     pub g: f64,
     /// The bait.
@@ -172,6 +176,11 @@ pub fn plan(
     options: Options,
 ) -> Result<Plan, PlanFault> {
     let stops = times(asked)?;
+    if let Some(pair) = &asked.turns {
+        let turn_min = chooser.tables.days.usual.turn_min;
+        let chosen = turns::turn_about(asked, &stops, pair, turn_min);
+        return Ok(planned(chooser, (asked, stops), chosen, held));
+    }
     let looks: Vec<cells::StopLook<'_>> = (0..asked.stops.len())
         .map(|at| cells::StopLook::new(chooser, (asked, at), held, options))
         .collect();
@@ -182,16 +191,24 @@ pub fn plan(
         .flat_map(|(at, (look, hours))| slots::slots(look, at, *hours))
         .collect();
     let chosen = choose::choose(&looks, &slots, usize::from(asked.rods));
-    let pack = pack::pack(chooser, asked, &chosen, held);
-    Ok(Plan {
+    Ok(planned(chooser, (asked, stops), chosen, held))
+}
+
+fn planned(
+    chooser: &Chooser,
+    (asked, stops): (&PlanAsked, Vec<(u16, u16)>),
+    chosen: choose::Chosen,
+    held: PlanHeld<'_>,
+) -> Plan {
+    Plan {
+        pack: pack::pack(chooser, asked, &chosen, held),
         stops,
         slots: chosen.slots,
         rigs: chosen.rigs,
         rods: chosen.rods,
         unserved: chosen.unserved,
         exact: chosen.exact,
-        pack,
-    })
+    }
 }
 
 /// When each stop is fished: those that were given minutes keep them, the others share what is

@@ -147,6 +147,10 @@ pub struct PlanPage {
     pub id: Option<String>,
     /// A day that was just deleted.
     pub deleted: Option<String>,
+    /// What is fished turn about, and the day without that.
+    pub turns: Option<(String, String)>,
+    /// Queries of the two.
+    pub turn_queries: Vec<(&'static str, String)>,
     /// Where the weather came from.
     pub weather: Option<String>,
     /// Why there is no forecast.
@@ -198,6 +202,15 @@ impl PlanPage {
     ) -> Self {
         let units = reader.options.units;
         let query = form.query();
+        let turns = decided.as_ref().and_then(|(d, _)| {
+            let (one, other) = d.asked.turns.as_ref()?;
+            let both = format!(
+                "{} against {}",
+                say::tie(one, units),
+                say::tie(other, units)
+            );
+            Some((both, format!("/days?{}", form.without_turns().query())))
+        });
         let view = decided.map(|(d, begins)| plan_view(d, begins, units));
         let kept = around.kept.iter().map(|d| KeptDay {
             id: d.id.to_string(),
@@ -226,6 +239,8 @@ impl PlanPage {
             kept: kept.collect(),
             id: around.id.clone(),
             deleted: around.deleted.clone(),
+            turns,
+            turn_queries: form.turn_queries(),
             weather: form.weather.clone(),
             no_forecast: form.no_forecast.clone(),
             hours: form.hours.clone(),
@@ -268,6 +283,7 @@ fn label(key: &str) -> &'static str {
             "way" => "from stop to stop",
             "hours" => "hours of the day",
             "plan" => "the day",
+            "a" | "b" => "what is fished turn about",
             _ => "depth of a stop",
         },
     }
@@ -377,7 +393,7 @@ fn plan_view(decided: Decided<'_>, begins: String, units: UnitSystem) -> PlanVie
         over_spot: say::over_spot(plan, units).into(),
         reties: texts(say::reties(plan, units)),
         unserved: texts(say::unserved(asked, plan, units)),
-        how: say::how(plan, units).into(),
+        how: say::how(asked, plan, units).into(),
         light: decided.light().map(|l| say::light(&l, units).into()),
         lines: hours_in_lines(decided, units),
         placed: asked.stops.iter().any(|s| s.at.is_some()),
