@@ -146,7 +146,9 @@ pub fn over_spot(plan: &Plan, units: UnitSystem) -> Text {
         .iter()
         .filter(|part| plan.rigs.iter().any(|r| r.part == **part));
     let codes: Vec<&str> = parts.map(|p| p.code()).collect();
+    // The first of them follows nothing.
     let order = labels("DayPartTold", &codes).join(", ");
+    let order = order.strip_prefix("then ").unwrap_or(&order).to_owned();
     let minutes = Arg::Number(f64::from(USUAL_REST_MIN), 0);
     capital(&say::plan_over_spot(Arg::Text(order), minutes).text(units)).into()
 }

@@ -2,6 +2,7 @@
 
 use time::{Date, Duration};
 use yarrowfen_core::base::limits::{TEMPERATURE, WIND};
+use yarrowfen_core::base::plain;
 use yarrowfen_core::day::{
     Hourly, Stop, Tied, read_day, read_table_of_hours, read_time, show_time,
 };
@@ -132,7 +133,8 @@ impl StopTyped {
 /// A place on the earth as it is typed: `52.31, 0.42`.
 #[must_use]
 pub fn show_position(at: Position) -> String {
-    format!("{}, {}", at.lat, at.lon)
+    // To the tenth of a metre.
+    format!("{}, {}", plain(at.lat, 6), plain(at.lon, 6))
 }
 
 /// Reads a place on the earth: degrees north and east.

@@ -32,6 +32,8 @@ pub struct Served {
     pub words_at: String,
     /// Whether all of it is served.
     pub all: bool,
+    /// Whether it is the turn of the second rod's, where two are fished turn about.
+    pub second: bool,
 }
 
 /// A rod over the day.
@@ -278,6 +280,7 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
         }),
         before,
         all: lacks.is_empty(),
+        second: slot.parts.iter().any(|p| p.by == Some(1)),
         at: across.stretch(slot.minutes, text, String::new()),
     }
 }
