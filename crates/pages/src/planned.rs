@@ -4,7 +4,7 @@ use time::Date;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::codes::TieWhy;
 use yarrowfen_core::day::{EventId, Planned, PlannedStep, Stop, Tied, What, show_time};
-use yarrowfen_core::explore::plan::{Plan, PlanAsked, SlotPlanned, StopAsked, Tieable};
+use yarrowfen_core::explore::plan::{OnRod, Plan, PlanAsked, SlotPlanned, StopAsked, Tieable};
 use yarrowfen_core::own_box::Thing;
 use yarrowfen_core::question::{HeadInHand, HookInHand};
 use yarrowfen_core::say::plan as say;
@@ -12,51 +12,104 @@ use yarrowfen_core::say::plan as say;
 use crate::ask::PickForm;
 use crate::held::HeldBox;
 
-/// A plan's steps: each slot begun, with what is then tied on; at the first all rods that were
-/// tied at home.
+/// A plan's steps: each slot begun, with what is then tied on and which rod is taken in hand; at
+/// the first all rods that were tied at home. Where nothing changes there is no step.
 #[must_use]
 pub fn planned(
     (day, asked, plan): (Date, &PlanAsked, &Plan),
     things: Option<&HeldBox>,
     options: Options,
 ) -> Planned {
-    let steps = plan.slots.iter().enumerate().map(|(at, slot)| {
-        let stop = &asked.stops[slot.stop];
-        let mut ties: Vec<Tied> = Vec::new();
-        for (rod, hung) in (1_u8..).zip(&plan.rods) {
-            // Rods are tied at home before the first stop, whenever they are fished.
-            let here = hung.iter().filter(|on| match on.retied {
-                true => on.slots.0 == at,
-                false => at == 0,
+    let mut steps: Vec<PlannedStep> = Vec::new();
+    let mut before: (Option<Stop>, Option<u8>) = (None, None);
+    for (at, slot) in plan.slots.iter().enumerate() {
+        let begun = stop_of(&asked.stops[slot.stop], slot, things);
+        let ties = ties((asked, plan), at, things, options);
+        // What is tied on last is in hand, unless the rod of the spot's first part is another.
+        let hand = rod_in_hand(plan, at);
+        let tied_last = ties.last().map(|t| t.rod).or(before.1);
+        let told = told(asked, slot, (&ties, hand), options);
+        let mut whats = Vec::new();
+        if before.0.as_ref() != Some(&begun) {
+            whats.push(What::Stop(begun.clone()));
+        }
+        whats.extend(ties.into_iter().map(What::TiedOn));
+        if let Some(rod) = hand.filter(|rod| tied_last != Some(*rod)) {
+            whats.push(What::InHand { rod });
+        }
+        before = (Some(begun), hand.or(tied_last));
+        if !whats.is_empty() {
+            steps.push(PlannedStep {
+                at: slot.minutes.0,
+                told,
+                whats,
             });
-            ties.extend(here.map(|on| {
-                let why = if on.retied {
-                    TieWhy::Depth
-                } else {
-                    TieWhy::Start
-                };
-                let tie = &plan.rigs[on.rig];
-                tied((rod, why), tie, (stop, slot), things, options)
-            }));
         }
-        // What is tied on last is in hand: the first rod of the spot.
-        ties.reverse();
-        let told = told(asked, slot, &ties, options);
-        let begun = What::Stop(stop_of(stop, slot, things));
-        let whats = std::iter::once(begun).chain(ties.into_iter().map(What::TiedOn));
-        PlannedStep {
-            at: slot.minutes.0,
-            told,
-            whats: whats.collect(),
-        }
-    });
-    Planned {
-        day,
-        steps: steps.collect(),
     }
+    Planned { day, steps }
 }
 
-fn told(asked: &PlanAsked, slot: &SlotPlanned, ties: &[Tied], options: Options) -> String {
+/// What is tied on when a slot begins, the first rod last: so it is in hand.
+fn ties(
+    (asked, plan): (&PlanAsked, &Plan),
+    at: usize,
+    things: Option<&HeldBox>,
+    options: Options,
+) -> Vec<Tied> {
+    let slot = &plan.slots[at];
+    let mut ties: Vec<Tied> = Vec::new();
+    for (rod, hung) in (1_u8..).zip(&plan.rods) {
+        // Rods are tied at home before the first stop, whenever they are fished.
+        let here = hung.iter().filter(|on| match on.retied {
+            true => on.slots.0 == at,
+            false => at == 0,
+        });
+        ties.extend(here.map(|on| {
+            let why = match on.retied {
+                true => why(plan, at),
+                false => Some(TieWhy::Start),
+            };
+            let tie = &plan.rigs[on.rig];
+            tied(
+                (rod, why),
+                tie,
+                (&asked.stops[slot.stop], slot),
+                things,
+                options,
+            )
+        }));
+    }
+    ties.reverse();
+    ties
+}
+
+/// Why something is retied when a slot begins: what changed since the one before at the same stop;
+/// at another stop no one thing.
+fn why(plan: &Plan, at: usize) -> Option<TieWhy> {
+    let before = plan.slots.get(at.checked_sub(1)?)?;
+    let slot = &plan.slots[at];
+    (before.stop == slot.stop).then(|| match before.depths == slot.depths {
+        true => TieWhy::Wind,
+        false => TieWhy::Depth,
+    })
+}
+
+/// The rod on which the first part that is served in a slot hangs.
+fn rod_in_hand(plan: &Plan, at: usize) -> Option<u8> {
+    let rig = plan.slots[at].parts.iter().find_map(|p| p.by)?;
+    let hangs = |on: &OnRod| on.rig == rig && on.slots.0 <= at && at <= on.slots.1;
+    let found = (1_u8..)
+        .zip(&plan.rods)
+        .find(|(_, hung)| hung.iter().any(hangs));
+    found.map(|(rod, _)| rod)
+}
+
+fn told(
+    asked: &PlanAsked,
+    slot: &SlotPlanned,
+    (ties, hand): (&[Tied], Option<u8>),
+    options: Options,
+) -> String {
     let place = say::slot(asked, slot, options.units);
     let mut text = format!("{} {place}", show_time(slot.minutes.0));
     for tied in ties.iter().rev() {
@@ -64,6 +117,9 @@ fn told(asked: &PlanAsked, slot: &SlotPlanned, ties: &[Tied], options: Options) 
             "; rod {}: {} {}",
             tied.rod, tied.label, tied.shape
         ));
+    }
+    if let Some(rod) = hand.filter(|_| ties.is_empty()) {
+        text.push_str(&format!("; rod {rod} in hand"));
     }
     text
 }
@@ -89,7 +145,7 @@ fn tenths(value: f64) -> f64 {
 }
 
 fn tied(
-    (rod, why): (u8, TieWhy),
+    (rod, why): (u8, Option<TieWhy>),
     tie: &Tieable,
     (stop, slot): (&StopAsked, &SlotPlanned),
     things: Option<&HeldBox>,
@@ -130,7 +186,7 @@ fn tied(
         length_mm: tie.bait.length_mm,
         hook: tie.hook.0.clone(),
         thing: thing.map(|o| EventId(o.id.as_u128())),
-        why: Some(why),
+        why,
         question: PickForm::from_request(&request, options).query(),
     }
 }

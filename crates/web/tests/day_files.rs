@@ -7,6 +7,8 @@ use std::path::PathBuf;
 use time::macros::{date, datetime};
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
+use yarrowfen_core::base::codes::TieWhy;
+use yarrowfen_core::day::{DayState, Event, EventId, Log, Planned, What, WrittenAt, spans};
 use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::{Engine, Options};
 use yarrowfen_pages::page::{DayHeld, day_decided, day_form};
@@ -117,4 +119,96 @@ fn what_others_write_is_read() {
             .place
             .starts_with("Reed Mere; Fish, early, by the long reed bed")
     );
+}
+
+/// A log of somebody who does each step of a planned day at its time, and goes home at its end.
+fn done(planned: &Planned, end: u16) -> Vec<Event> {
+    let steps = planned
+        .steps
+        .iter()
+        .flat_map(|s| s.whats.iter().map(move |w| (s.at, w.clone())));
+    let all = steps.chain([(end, What::Ended)]);
+    (0_u32..)
+        .zip(all)
+        .map(|(n, (minute, what))| Event {
+            id: EventId(u128::from(n) + 1),
+            written: WrittenAt {
+                at: planned.day.midnight().assume_utc().unix_timestamp() * 1000
+                    + i64::from(minute) * 60_000,
+                day: planned.day,
+                offset: 0,
+                device: EventId(1),
+                seq: n,
+            },
+            what,
+        })
+        .collect()
+}
+
+fn decided(query: &str) -> yarrowfen_pages::page::DayDecided {
+    let (engine, reader) = (Engine::new().unwrap(), reader());
+    let held = DayHeld::default();
+    let form = day_form(&engine, &reader, query, (held, date!(2026 - 01 - 01)));
+    day_decided(&engine, &reader, &form, held).unwrap()
+}
+
+/// What is planned turn about is logged turn about: who does step by step what the plan says has
+/// as many hours with the one as with the other, and they can be compared.
+#[test]
+fn a_day_done_as_planned_is_logged_as_planned() {
+    let head = |oz: &str| {
+        format!("depth%3D3+m%26rig%3Dned%26head_weight%3D{oz}+oz%26head_shape%3Dmushroom")
+    };
+    let query = format!(
+        "day=2026-06-12&rods=2&a={}&b={}&s0=q&n0=Pit&q0=depth%3D3+m&s1=q&n1=Broad&q1=depth%3D2+m",
+        head("1/16"),
+        head("1/8")
+    );
+    let day = decided(&query);
+    let steps = &day.planned.steps;
+    assert!(
+        matches!(&steps[0].whats[..], [What::Stop(_), What::TiedOn(two), What::TiedOn(one)] if (one.rod, two.rod) == (1, 2))
+    );
+    assert_eq!(steps[1].whats, [What::InHand { rod: 2 }]);
+    assert_eq!(steps[2].whats, [What::InHand { rod: 1 }]);
+    assert!(day.planned.clone().checked().is_ok());
+    let events = done(&day.planned, day.asked.hours.1);
+    let log = Log::of(&events);
+    let spans = spans(&log);
+    let hours = |label: &str| -> f64 {
+        let of = spans.iter().filter(|s| s.tied.label == label);
+        of.map(yarrowfen_core::day::Span::hours).sum()
+    };
+    // The way from stop to stop is in the hours of what was tied on before it: nobody writes it.
+    assert!(
+        (hours("1/16 oz") - hours("1/8 oz")).abs() < 0.3,
+        "{} {}",
+        hours("1/16 oz"),
+        hours("1/8 oz")
+    );
+    assert!((hours("1/16 oz") + hours("1/8 oz") - 6.0).abs() < 0.01);
+}
+
+/// What is retied for the wind says so, and what the rods carry when it is done is what the plan has.
+#[test]
+fn a_retying_says_why() {
+    let day = decided(
+        "day=2026-06-12&rods=2&wind=1+to+12+m/s&s0=q&n0=Pit&q0=depth%3D4+m%26bottom%3Dgravel",
+    );
+    let ties = day.planned.steps.iter().skip(1).flat_map(|s| &s.whats);
+    let whys: Vec<_> = ties
+        .filter_map(|w| match w {
+            What::TiedOn(tied) => tied.why,
+            _ => None,
+        })
+        .collect();
+    assert_eq!(whys.len(), day.plan.retyings());
+    assert!(!whys.is_empty() && whys.iter().all(|w| *w == TieWhy::Wind));
+    let events = done(&day.planned, day.asked.hours.1);
+    let log = Log::of(&events);
+    let state = DayState::of(&log);
+    for (rod, hung) in (1_u8..).zip(&day.plan.rods) {
+        let last = &day.plan.rigs[hung[hung.len() - 1].rig];
+        assert_eq!(state.rods[&rod].tied.label, last.label);
+    }
 }

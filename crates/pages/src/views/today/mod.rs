@@ -258,23 +258,27 @@ impl TodayPage {
     }
 }
 
-/// The steps of the planned day; one is done once what it writes down first stands.
+/// The steps of the planned day; one is done once what it writes down first stands, each line for
+/// one step: of two steps that write the same the first is done first.
 fn steps(now: &Now<'_>) -> Vec<StepView> {
     let Some(planned) = now.planned else {
         return Vec::new();
     };
-    let written = |what: Option<&What>| {
-        let mut standing = now.log.standing();
-        what.is_some_and(|w| standing.any(|e| e.what == *w))
+    let mut used: Vec<EventId> = Vec::new();
+    let mut written = |what: Option<&What>| {
+        let mut open = now.log.standing().filter(|e| !used.contains(&e.id));
+        let found = open.find(|e| what == Some(&e.what)).map(|e| e.id);
+        used.extend(found);
+        found.is_some()
     };
-    let step = |s: &yarrowfen_core::day::PlannedStep| {
+    let mut step = |s: &yarrowfen_core::day::PlannedStep| {
         Some(StepView {
             told: s.told.clone(),
             whats: serde_json::to_string(&s.whats).ok()?,
             done: written(s.whats.first()),
         })
     };
-    planned.steps.iter().filter_map(step).collect()
+    planned.steps.iter().filter_map(&mut step).collect()
 }
 
 /// Phases with their short names.
