@@ -38,6 +38,8 @@ const fresh = async (page) => { await page.goto('/'); await installed(page); };
 test('pages answer without a network, and what is written down is sent once when it is back', async ({ page, context }) => {
   await fresh(page);
   await begin(page, 'Brick Pit, north wall');
+  // What was written down with the network there is sent before it goes.
+  await expect.poll(() => unsent(page), { timeout: 20_000 }).toBe(0);
   await context.setOffline(true);
   // Another water, another rig; and what goes wrong.
   for (const [path, says] of [['/?depth=6+m&bottom=chunk_rock&rig=tube&form=tube&length=89+mm', 'Tie on'], ['/mend?rig=ned&symptom=hangs_in_rock', 'As it hangs now'],
