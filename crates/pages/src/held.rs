@@ -4,6 +4,13 @@ use enum_map::EnumMap;
 use yarrowfen_core::own_box::{BoxIndex, BoxList, Item};
 use yarrowfen_rows::{Owned, Water};
 
+/// The water of a name, whatever its capitals.
+#[must_use]
+pub fn water_named<'w>(waters: &'w [Water], name: &str) -> Option<&'w Water> {
+    let wanted = name.to_lowercase();
+    waters.iter().find(|w| w.name.to_lowercase() == wanted)
+}
+
 /// A box as it was at a version.
 #[derive(Debug)]
 pub struct HeldBox {

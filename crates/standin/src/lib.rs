@@ -44,6 +44,7 @@ pub fn way(seconds: f64) -> f64 {
     if gone <= OUT { gone } else { 2.0 * OUT - gone }
 }
 
+/// From -0.5 to under 0.5, the same for the same second, or day, each time.
 fn noise(second: u32, kind: u32) -> f64 {
     let mut n = SEED ^ second.wrapping_mul(2_654_435_761) ^ kind.wrapping_mul(40_503);
     n ^= n >> 15;

@@ -3,34 +3,20 @@
 
 use std::f64::consts::TAU;
 
-/// Days of a year before each month, near enough for the weather.
-const DAY_OF: [u32; 12] = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+use yarrowfen_core::day::read_day;
 
-/// Reads `2026-06-12`: the day of its year, and its number among all.
-fn read_day(text: &str) -> Option<(u32, u32)> {
-    let mut parts = text.splitn(3, '-').map(|p| p.parse::<u32>().ok());
-    let (year, month, day) = (parts.next()??, parts.next()??, parts.next()??);
-    let before = DAY_OF.get(usize::try_from(month.checked_sub(1)?).ok()?)?;
-    (year < 10_000 && (1..=31).contains(&day)).then_some((before + day, year * 366 + before + day))
-}
-
-/// From 0 to under 1, the same for the same day.
-fn dice(day: u32, kind: u32) -> f64 {
-    let mut n = day.wrapping_mul(2_654_435_761) ^ kind.wrapping_mul(40_503);
-    n ^= n >> 15;
-    n = n.wrapping_mul(2_246_822_519);
-    n ^= n >> 13;
-    f64::from(n >> 8) / f64::from(1_u32 << 24)
-}
+use crate::noise;
 
 /// The answer for a day; none for what is no day.
 #[must_use]
 pub fn forecast(day: &str) -> Option<String> {
-    let (of_year, number) = read_day(day)?;
-    let (calm, gust) = (0.5 + 2.5 * dice(number, 1), 1.5 + 6.0 * dice(number, 2));
+    let date = read_day(day)?;
+    let (of_year, number) = (date.ordinal(), date.to_julian_day().unsigned_abs());
+    let dice = |kind| noise(number, kind) + 0.5;
+    let (calm, gust) = (0.5 + 2.5 * dice(1), 1.5 + 6.0 * dice(2));
     // Coldest in early February, warmest in early August.
     let season = -(TAU * (f64::from(of_year) - 35.0) / 365.0).cos();
-    let water = 12.5 + 9.0 * season + 1.5 * (dice(number, 3) - 0.5);
+    let water = 12.5 + 9.0 * season + 1.5 * (dice(3) - 0.5);
     let hour = |h: u32| {
         let share = (1.0 - (TAU * (f64::from(h) - 2.0) / 24.0).cos()) / 2.0;
         let warm = 0.8 * (TAU * (f64::from(h) - 9.0) / 24.0).sin();

@@ -102,23 +102,6 @@ impl Store {
         Ok(all.len())
     }
 
-    /// Replaces all planned days of an owner; for the demo.
-    ///
-    /// # Errors
-    /// When the database refuses.
-    pub async fn replace_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<(), StoreError> {
-        let mut tx = self.pool.begin().await?;
-        lock(&mut tx, owner).await?;
-        sqlx::query!("delete from planned_days where owner_id = $1", owner.0)
-            .execute(&mut *tx)
-            .await?;
-        for new in all {
-            insert(&mut tx, owner, new).await?;
-        }
-        tx.commit().await?;
-        Ok(())
-    }
-
     /// An owner's planned days from a day on, the next first; none is all, the last first.
     ///
     /// # Errors

@@ -14,6 +14,7 @@ pub mod offline;
 pub mod photo;
 pub mod pick;
 pub mod plan;
+pub mod plan_files;
 pub mod prefs;
 pub mod sounder;
 pub mod tackle;
@@ -108,8 +109,8 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             .route("/days", web::get().to(plan::page))
             .route("/days", web::post().to(plan::keep))
             .route("/days/print", web::get().to(plan::print))
-            .route("/days/plan.ics", web::get().to(plan::calendar))
-            .route("/days/plan.gpx", web::get().to(plan::waypoints))
+            .route("/days/plan.ics", web::get().to(plan_files::calendar))
+            .route("/days/plan.gpx", web::get().to(plan_files::waypoints))
             .route("/days/review", web::get().to(ledger::page))
             .route("/days/spans.csv", web::get().to(ledger::csv))
             .route("/days/log.json", web::get().to(ledger::log_json))

@@ -11,6 +11,7 @@ use yarrowfen_core::base::codes::TieWhy;
 use yarrowfen_core::day::{DayState, Event, EventId, Log, Planned, What, WrittenAt, spans};
 use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::{Engine, Options};
+use yarrowfen_pages::ask::plan_from::{Stay, stays_queries};
 use yarrowfen_pages::page::{DayHeld, day_decided, day_form};
 use yarrowfen_pages::reader::{Reader, Theme};
 use yarrowfen_rows::OwnerId;
@@ -211,4 +212,26 @@ fn a_retying_says_why() {
         let last = &day.plan.rigs[hung[hung.len() - 1].rig];
         assert_eq!(state.rods[&rod].tied.label, last.label);
     }
+}
+
+/// Stays of another's calendar are planned when they are: ways of any length lie between them.
+#[test]
+fn anothers_stays_are_fished_when_they_are() {
+    let stay = |n: u16, hours: (u16, u16)| Stay {
+        day: date!(2026 - 06 - 13),
+        hours,
+        place: format!("Pit {n}"),
+    };
+    let hours = [(300, 360), (480, 540), (540, 700)];
+    let stays: Vec<Stay> = (0..3).zip(hours).map(|(n, h)| stay(n, h)).rev().collect();
+    let queries = stays_queries(&stays, &[], &reader()).unwrap();
+    assert_eq!(queries.len(), 1);
+    assert_eq!(decided(&queries[0]).plan.stops, hours);
+    // More than can be planned is said, not cut.
+    let many: Vec<Stay> = (0..7).map(|n| stay(n, (n * 60, n * 60 + 60))).collect();
+    let fault = stays_queries(&many, &[], &reader()).unwrap_err();
+    assert!(
+        fault.starts_with("2026-06-13: a day has at most 6 stops"),
+        "{fault}"
+    );
 }

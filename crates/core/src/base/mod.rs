@@ -27,7 +27,7 @@ pub use quantities::{
     ThermodynamicTemperature, Time, Velocity, Volume, grams, ounces, round,
 };
 pub(crate) use reading::read_number;
-pub use reading::{ReadError, shorten};
+pub use reading::{ReadError, separator, shorten};
 #[cfg(not(target_arch = "wasm32"))]
 pub use table_text::{Files, read_table};
 pub use table_text::{Loose, Ready, TableFault, TableSource};

@@ -97,6 +97,17 @@ impl Dimension {
     }
 }
 
+/// The separator of a table of text, by its header: of those known the one that occurs most.
+#[must_use]
+pub fn separator(text: &str) -> u8 {
+    let header = text.lines().next().unwrap_or("");
+    let most = [b',', b';', b'\t']
+        .into_iter()
+        .rev()
+        .max_by_key(|s| header.bytes().filter(|b| b == s).count());
+    most.unwrap_or(b',')
+}
+
 /// A finite number with a decimal point or comma, or a fraction with or
 /// without a whole part (`3/4`, `2 3/4`).
 pub(crate) fn read_number(text: &str) -> Option<f64> {

@@ -292,8 +292,7 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn snags(&self) -> f64 {
         let w = &self.request.water;
-        let cover = self.tables.cover(w.cover).snag;
-        self.tables.bottom(w.bottom).snag.max(cover)
+        self.tables.snags(w.bottom, w.cover)
     }
 
     /// What keeps the rig from being fished there whatever else speaks for it: its

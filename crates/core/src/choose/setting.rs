@@ -46,11 +46,10 @@ impl Conditions {
     pub fn of(request: &PickRequest, rig: &RigRow, tables: &Tables) -> Self {
         let w = &request.water;
         let seasonal = tables.conditions.season_temp_c[request.season];
-        // Of a range the middle is computed with; what covers its ends is said apart.
-        let middle = |from: f64, to: Option<f64>| to.map_or(from, |to| from.midpoint(to));
         Self {
-            depth_m: middle(w.depth_m, w.depth_max_m),
-            wind_mps: middle(w.wind_mps, w.wind_max_mps),
+            // Of a range the middle is computed with; what covers its ends is said apart.
+            depth_m: w.middle_depth_m(),
+            wind_mps: w.middle_wind_mps(),
             current_mps: w.current_mps,
             drift_mps: w.drift_mps,
             // Where nobody asks for one, it is the course's, which is known later.

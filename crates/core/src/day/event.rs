@@ -17,8 +17,14 @@ pub(super) mod iso {
     use time::{Date, Month};
 
     pub fn serialize<S: Serializer>(day: &Date, to: S) -> Result<S::Ok, S::Error> {
+        to.serialize_str(&show(*day))
+    }
+
+    /// A day as `2026-06-12`.
+    #[must_use]
+    pub fn show(day: Date) -> String {
         let (year, month, day) = day.to_calendar_date();
-        to.collect_str(&format_args!("{year:04}-{:02}-{day:02}", u8::from(month)))
+        format!("{year:04}-{:02}-{day:02}", u8::from(month))
     }
 
     /// Reads a day as `2026-06-12`.

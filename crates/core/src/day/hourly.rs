@@ -2,7 +2,7 @@
 
 use crate::base::limits::Limit;
 use crate::base::text::{Arg, day_sentences};
-use crate::base::{Dimension, UnitSystem, plain};
+use crate::base::{Dimension, UnitSystem, separator};
 
 /// Minutes of a day.
 pub const DAY_MIN: u16 = 1440;
@@ -151,8 +151,7 @@ impl Hourly {
             }
         }
         if points.len() > MOST_POINTS {
-            let most = Arg::Number(MOST_POINTS as f64, 0);
-            return Err(day_sentences::fault_many_hours(most).into());
+            return Err(day_sentences::fault_many_hours(Arg::Text(MOST_POINTS.to_string())).into());
         }
         Ok(Self::of(points))
     }
@@ -178,8 +177,36 @@ impl Hourly {
     }
 }
 
-/// Reads hours out of a table: columns `hour` (or `time`), `wind_mps` (or `wind`) and, if there
-/// is one, `temp_c` (or `temp`); apart by commas, semicolons or tabs.
+/// The columns of a table of hours.
+struct HourColumns {
+    hour: usize,
+    wind: (usize, UnitSystem),
+    temp: Option<(usize, UnitSystem)>,
+}
+
+impl HourColumns {
+    /// By their headings: one that names its unit is in it, another as bare numbers are.
+    fn of(headings: &csv::StringRecord, units: UnitSystem) -> Option<Self> {
+        let place = |names: &[(&str, UnitSystem)]| {
+            let named = |heading: &str| {
+                names
+                    .iter()
+                    .find(|n| heading.trim().eq_ignore_ascii_case(n.0))
+            };
+            let mut all = headings.iter().enumerate();
+            all.find_map(|(at, heading)| Some((at, named(heading)?.1)))
+        };
+        let metric = UnitSystem::Metric;
+        Some(Self {
+            hour: place(&[("hour", units), ("time", units)])?.0,
+            wind: place(&[("wind_mps", metric), ("wind", units)])?,
+            temp: place(&[("temp_c", metric), ("water_c", metric), ("temp", units)]),
+        })
+    }
+}
+
+/// Reads hours out of a table: columns `hour` (or `time`, behind a date or not), `wind_mps` (or
+/// `wind`) and, if there is one, `temp_c` (or `temp`); apart by commas, semicolons or tabs.
 ///
 /// # Errors
 /// In words, with the line.
@@ -188,55 +215,38 @@ pub fn read_table_of_hours(
     limits: (Limit, Limit),
     units: UnitSystem,
 ) -> Result<(Hourly, Hourly), String> {
-    let mut lines = (1..).zip(text.lines()).filter(|l| !l.1.trim().is_empty());
     let none = || String::from(day_sentences::fault_no_hours());
-    let (_, heading) = lines.next().ok_or_else(none)?;
-    let apart = [';', '\t', ','];
-    let apart = apart
-        .into_iter()
-        .find(|c| heading.contains(*c))
-        .ok_or_else(none)?;
-    let headings: Vec<String> = heading
-        .split(apart)
-        .map(|h| h.trim().to_lowercase())
-        .collect();
-    let place = |names: &[&str]| headings.iter().position(|h| names.contains(&h.as_str()));
-    let hour = place(&["hour", "time"]).ok_or_else(none)?;
-    let wind = place(&["wind_mps", "wind"]).ok_or_else(none)?;
-    let temp = place(&["temp_c", "temp", "water_c"]);
+    let mut table = csv::ReaderBuilder::new()
+        .delimiter(separator(text))
+        .flexible(true)
+        .from_reader(text.as_bytes());
+    let headings = table.headers().map_err(|_| none())?;
+    let columns = HourColumns::of(headings, units).ok_or_else(none)?;
     let (mut winds, mut temps) = (Vec::new(), Vec::new());
-    for (n, line) in lines {
-        let cells: Vec<&str> = line.split(apart).map(str::trim).collect();
-        let at = |what: String| {
-            String::from(day_sentences::fault_in_line(
-                Arg::Number(f64::from(n), 0),
-                Arg::Text(what),
-            ))
+    for row in table.records() {
+        let row = row.map_err(|_| none())?;
+        let line = row.position().map_or(0, csv::Position::line);
+        let at = |what: String| -> String {
+            let line = Arg::Text(line.to_string());
+            day_sentences::fault_in_line(line, Arg::Text(what)).into()
         };
-        let cell = |place: usize| cells.get(place).copied().unwrap_or_default();
-        // A time may stand behind its date.
-        let time = cell(hour).rsplit(['T', ' ']).next().unwrap_or_default();
-        let time: String = time.chars().take(5).collect();
-        let minute = read_time(&time).ok_or_else(|| at(format!("“{}”", cell(hour))))?;
-        let value = |place: usize, limit: Limit, own: &[&str]| -> Result<f64, String> {
-            // A column that names its unit is in it.
-            let units = match own.contains(&headings[place].as_str()) {
-                true => UnitSystem::Metric,
-                false => units,
-            };
+        let cell = |place: usize| row.get(place).unwrap_or_default().trim();
+        let time = cell(columns.hour).rsplit(['T', ' ']).next();
+        let time: String = time.unwrap_or_default().chars().take(5).collect();
+        let minute = read_time(&time).ok_or_else(|| at(format!("“{}”", cell(columns.hour))))?;
+        let value = |(place, units): (usize, UnitSystem), limit: Limit| -> Result<f64, String> {
             let dimension = limit.dimension.unwrap_or(Dimension::Wind);
             let read = dimension.read(cell(place), units);
             limit
                 .check(read.map_err(|e| at(e.to_string()))?, units)
                 .map_err(at)
         };
-        winds.push((minute, value(wind, limits.0, &["wind_mps"])?));
-        if let Some(temp) = temp.filter(|t| !cell(*t).is_empty()) {
-            temps.push((minute, value(temp, limits.1, &["temp_c", "water_c"])?));
+        winds.push((minute, value(columns.wind, limits.0)?));
+        if let Some(temp) = columns.temp.filter(|t| !cell(t.0).is_empty()) {
+            temps.push((minute, value(temp, limits.1)?));
         }
         if winds.len() > MOST_POINTS {
-            let most = Arg::Text(plain(MOST_POINTS as f64, 0));
-            return Err(day_sentences::fault_many_hours(most).into());
+            return Err(day_sentences::fault_many_hours(Arg::Text(MOST_POINTS.to_string())).into());
         }
     }
     if winds.is_empty() {

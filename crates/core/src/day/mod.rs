@@ -16,7 +16,7 @@ mod state;
 pub use check::{
     MOST_NOTE, MOST_OFFSET, MOST_PLACE, MOST_REST_MIN, MOST_ROD, USUAL_REST_MIN, checked,
 };
-pub use event::iso::read as read_day;
+pub use event::iso::{read as read_day, show as show_day};
 pub use event::{
     Bite, Event, EventId, FishTold, IdFault, Rest, Stop, Tied, Tried, What, WrittenAt,
 };

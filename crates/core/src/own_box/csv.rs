@@ -11,9 +11,9 @@ use std::borrow::Cow;
 use super::cell::Texts;
 pub use super::headings::{Headings, guess, heading, known, signature};
 use super::item::{Item, columns, fields};
-use crate::base::UnitSystem;
 use crate::base::codes::BoxList;
 use crate::base::text::{Arg, Said, sentences};
+use crate::base::{UnitSystem, separator};
 
 /// Most rows that are read at once.
 pub const MOST_ROWS: usize = 50_000;
@@ -62,16 +62,6 @@ pub enum CsvError {
     /// More rows than are taken.
     #[error("{}", sentences::fault_too_many_rows(Arg::Text(MOST_ROWS.to_string())))]
     TooLong,
-}
-
-/// The separator of a header: of those known the one that occurs most.
-fn separator(text: &str) -> u8 {
-    let header = text.lines().next().unwrap_or("");
-    let most = [b',', b';', b'\t']
-        .into_iter()
-        .rev()
-        .max_by_key(|s| header.bytes().filter(|b| b == s).count());
-    most.unwrap_or(b',')
 }
 
 /// The headings of a file, and the first cells under each.

@@ -104,6 +104,17 @@ thing! {
         wire: Option<Wire>;
     }
 }
+/// How far two heads of one mark may lie apart, as a share: less than from one size to the next.
+const SAME_WEIGHT: f64 = 0.02;
+
+impl Head {
+    /// Whether it is a head of this shape and weight, g.
+    #[must_use]
+    pub fn is(&self, shape: Shape, g: f64) -> bool {
+        self.shape == shape && (self.weight.grams() / g - 1.0).abs() < SAME_WEIGHT
+    }
+}
+
 thing! {
     /// A hook of the box, without a head.
     Hook {

@@ -144,6 +144,22 @@ pub struct WaterConditions {
     pub fish_depth_m: Option<f64>,
 }
 
+impl WaterConditions {
+    /// Depth, m; of a range its middle.
+    #[must_use]
+    pub fn middle_depth_m(&self) -> f64 {
+        let most = self.depth_max_m.unwrap_or(self.depth_m);
+        self.depth_m.midpoint(most)
+    }
+
+    /// Wind, m/s; of a range its middle.
+    #[must_use]
+    pub fn middle_wind_mps(&self) -> f64 {
+        let most = self.wind_max_mps.unwrap_or(self.wind_mps);
+        self.wind_mps.midpoint(most)
+    }
+}
+
 /// Tackle in hand; whatever is not known is none.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[expect(missing_docs, reason = "the contract's names carry their units")]

@@ -6,7 +6,9 @@ use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
 use crate::day::{USUAL_REST_MIN, show_time};
 use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
-use crate::explore::plan::{PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, Tieable};
+use crate::explore::plan::{
+    PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned, Tieable,
+};
 use crate::physics::sun::Light;
 
 fn of_tie(tie: &Tieable) -> Said {
@@ -71,6 +73,28 @@ pub fn slot_with_wind(asked: &PlanAsked, slot: &SlotPlanned, units: UnitSystem) 
         return say::slot_wind(said, Arg::Wind(least)).text(units);
     }
     say::slot_winds(said, Arg::Wind(least), Arg::Wind(most)).text(units)
+}
+
+/// A step of the day: when, where, what is tied on or taken in hand.
+#[must_use]
+pub fn step(asked: &PlanAsked, plan: &Plan, step: &StepPlanned, units: UnitSystem) -> Text {
+    let slot = &plan.slots[step.slot];
+    let rod = |rod: u8| Arg::Number(f64::from(rod), 0);
+    let tied = step.ties.iter().rev().map(|t| {
+        let tie = &plan.rigs[t.rig];
+        let label = Arg::Text(tie.label.to_string());
+        say::step_tie(rod(t.rod), label, Arg::Word(tie.shape.label()))
+    });
+    let hand = step.in_hand.map(|r| say::line_rod(rod(r)));
+    let all = std::iter::once(slot_said(asked, slot))
+        .chain(tied)
+        .chain(hand);
+    let parts: Vec<String> = all.map(|said| said.text(units).into_owned()).collect();
+    say::step_at(
+        Arg::Text(show_time(slot.minutes.0)),
+        Arg::Text(parts.join("; ")),
+    )
+    .text(units)
 }
 
 /// What is retied, and when: each in a line.
@@ -191,7 +215,7 @@ pub fn fault(fault: PlanFault, asked: &PlanAsked) -> String {
     match fault {
         PlanFault::NoTime => say::fault_no_time().into(),
         PlanFault::Stops if asked.stops.is_empty() => say::fault_no_stop().into(),
-        PlanFault::Stops => say::fault_stops(number(MOST_STOPS)).into(),
+        PlanFault::Stops => fault_stops(),
         PlanFault::Rods => fault_rods(),
         PlanFault::TooLong(at) => say::fault_stop_time(Arg::Text(place(at))).into(),
     }
@@ -205,6 +229,12 @@ fn number(n: usize) -> Arg {
 #[must_use]
 pub fn fault_minutes(least: u16) -> String {
     say::fault_minutes(number(usize::from(least))).into()
+}
+
+/// That a day has more stops than can be planned.
+#[must_use]
+pub fn fault_stops() -> String {
+    say::fault_stops(number(MOST_STOPS)).into()
 }
 
 /// Why a text is no day.

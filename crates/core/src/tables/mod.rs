@@ -173,6 +173,11 @@ impl Tables {
     pub fn bottom(&self, code: Bottom) -> &BottomRow {
         &self.conditions.bottom[code]
     }
+    /// How readily a place takes tackle, 0..1.
+    #[must_use]
+    pub fn snags(&self, bottom: Bottom, cover: Cover) -> f64 {
+        self.bottom(bottom).snag.max(self.cover(cover).snag)
+    }
     /// A cover.
     #[must_use]
     pub fn cover(&self, code: Cover) -> &CoverRow {

@@ -10,6 +10,7 @@ pub mod ledger;
 pub mod mend;
 pub mod photo;
 pub mod plan;
+pub mod plan_from;
 pub mod today;
 mod words;
 

@@ -3,9 +3,7 @@
 use time::{Date, Duration};
 use yarrowfen_core::base::limits::{TEMPERATURE, WIND};
 use yarrowfen_core::base::plain;
-use yarrowfen_core::day::{
-    Hourly, Stop, Tied, read_day, read_table_of_hours, read_time, show_time,
-};
+use yarrowfen_core::day::{Hourly, read_day, read_table_of_hours, read_time, show_day, show_time};
 use yarrowfen_core::explore::plan::{
     LEAST_STAY, MOST_CARRIED, MOST_STOPS, PlanAsked, StopAsked, Tieable,
 };
@@ -19,21 +17,21 @@ use super::{Faults, PickForm};
 use crate::reader::Reader;
 
 /// Names of a stop's fields, by its place: what is chosen, its name, its question, its minutes,
-/// its depth, where it is.
-pub const STOP_KEYS: [[&str; 6]; MOST_STOPS] = [
-    ["s0", "n0", "q0", "m0", "d0", "p0"],
-    ["s1", "n1", "q1", "m1", "d1", "p1"],
-    ["s2", "n2", "q2", "m2", "d2", "p2"],
-    ["s3", "n3", "q3", "m3", "d3", "p3"],
-    ["s4", "n4", "q4", "m4", "d4", "p4"],
-    ["s5", "n5", "q5", "m5", "d5", "p5"],
+/// its depth, where it is, the way to it.
+pub const STOP_KEYS: [[&str; 7]; MOST_STOPS] = [
+    ["s0", "n0", "q0", "m0", "d0", "p0", "w0"],
+    ["s1", "n1", "q1", "m1", "d1", "p1", "w1"],
+    ["s2", "n2", "q2", "m2", "d2", "p2", "w2"],
+    ["s3", "n3", "q3", "m3", "d3", "p3", "w3"],
+    ["s4", "n4", "q4", "m4", "d4", "p4", "w4"],
+    ["s5", "n5", "q5", "m5", "d5", "p5", "w5"],
 ];
 /// What a blank wind or temperature stands for.
 pub const AS_THERE: &str = "as usual there";
 /// What is chosen where a stop stays as its fields have it.
 pub const AS_IT_IS: &str = "q";
 /// Names of the two that are fished turn about.
-const TURNS: (&str, &str) = ("a", "b");
+pub const TURNS: (&str, &str) = ("a", "b");
 /// What is chosen for a stop as Pick asked last.
 pub const AS_PICK: &str = "pick";
 /// Longest name of a stop, characters.
@@ -50,6 +48,8 @@ pub struct StopTyped {
     pub question: String,
     /// How long; empty shares what is left.
     pub minutes: String,
+    /// The way to it, minutes; empty is as the day has it.
+    pub way: String,
     /// Where it is: degrees north and east, with a comma between.
     pub at: String,
 }
@@ -110,6 +110,7 @@ impl StopTyped {
             name: water.name.clone(),
             question: PickForm::from_request(&water.asked, options).query(),
             minutes: String::new(),
+            way: String::new(),
             at: water.at.map(show_position).unwrap_or_default(),
         }
     }
@@ -171,7 +172,7 @@ impl DayForm {
             .checked_add(Duration::days(1))
             .unwrap_or(fresh.today);
         let mut form = Self {
-            day: or("day", iso(tomorrow)),
+            day: or("day", show_day(tomorrow)),
             from: or("from", show_time(usual.from_min)),
             to: or("to", show_time(usual.to_min)),
             rods: or("rods", usual.rods.to_string()),
@@ -198,7 +199,7 @@ impl DayForm {
         form.weather = said("by").and_then(|by| told_weather(by, &form.wind));
         let named = STOP_KEYS.iter().any(|k| said(k[0]).is_some());
         form.stops = if named {
-            let stop = |keys: &[&str; 6]| form.stop(keys, &said, reader, fresh.waters);
+            let stop = |keys: &[&str; 7]| form.stop(keys, &said, reader, fresh.waters);
             STOP_KEYS.iter().filter_map(stop).collect()
         } else {
             let some = fresh.waters.iter().take(FRESH_STOPS);
@@ -240,12 +241,12 @@ impl DayForm {
     /// A stop by what was chosen for it.
     fn stop<'s>(
         &self,
-        keys: &[&str; 6],
+        keys: &[&str; 7],
         said: &impl Fn(&str) -> Option<&'s str>,
         reader: &Reader,
         waters: &[Water],
     ) -> Option<StopTyped> {
-        let [chosen, name, question, minutes, depth, at] = *keys;
+        let [chosen, name, question, minutes, depth, at, way] = *keys;
         match said(chosen)? {
             "" => None,
             AS_PICK => Some(StopTyped::of_pick(reader)),
@@ -262,6 +263,7 @@ impl DayForm {
                         .collect(),
                     question: form.query(),
                     minutes: said(minutes).unwrap_or_default().to_owned(),
+                    way: said(way).unwrap_or_default().to_owned(),
                     at: said(at).unwrap_or_default().to_owned(),
                 })
             }
@@ -301,11 +303,11 @@ impl DayForm {
             out.append_pair(key, &question);
         }
         for (keys, stop) in STOP_KEYS.iter().zip(&self.stops) {
-            let [chosen, name, question, minutes, _, at] = *keys;
+            let [chosen, name, question, minutes, _, at, way] = *keys;
             out.append_pair(chosen, AS_IT_IS);
             out.append_pair(name, &stop.name);
             out.append_pair(question, &stop.question);
-            let rest = [(minutes, &stop.minutes), (at, &stop.at)];
+            let rest = [(minutes, &stop.minutes), (way, &stop.way), (at, &stop.at)];
             for (key, text) in rest.into_iter().filter(|p| !p.1.is_empty()) {
                 out.append_pair(key, text);
             }
@@ -378,17 +380,22 @@ impl DayForm {
     fn stops_asked(&self, engine: &Engine, faults: &mut Faults) -> Vec<StopAsked> {
         let mut all = Vec::with_capacity(self.stops.len());
         for (keys, stop) in STOP_KEYS.iter().zip(&self.stops) {
-            let [_, name, question, minutes, depth, at] = *keys;
+            let [_, name, question, minutes, depth, at, way] = *keys;
             if stop.name.is_empty() {
                 faults.push((name, "say where you fish".to_owned()));
             }
-            let stay = match stop.minutes.as_str() {
-                "" => Some(None),
-                text => whole(text, LEAST_STAY).map(Some),
+            let mut spent = |key, text: &str, least| {
+                if text.is_empty() {
+                    return None;
+                }
+                let read = whole(text, least);
+                if read.is_none() {
+                    faults.push((key, say::fault_minutes(least)));
+                }
+                read
             };
-            if stay.is_none() {
-                faults.push((minutes, say::fault_minutes(LEAST_STAY)));
-            }
+            let stay = spent(minutes, &stop.minutes, LEAST_STAY);
+            let way_min = spent(way, &stop.way, 0);
             let position = read_position(&stop.at).unwrap_or_else(|message| {
                 faults.push((at, message));
                 None
@@ -397,7 +404,8 @@ impl DayForm {
                 Ok(request) => all.push(StopAsked {
                     name: stop.name.clone(),
                     request,
-                    minutes: stay.flatten(),
+                    minutes: stay,
+                    way_min,
                     at: position,
                 }),
                 Err(more) => {
@@ -473,53 +481,8 @@ fn told_weather(by: &str, wind: &str) -> Option<String> {
     (gave == wind).then(|| told.to_owned())
 }
 
-/// The question of a day on which two things are fished turn about at a stop.
-#[must_use]
-pub fn turns_query(stop: &Stop, (one, other): (&Tied, &Tied), options: Options) -> String {
-    let metric = |value: f64, unit: &str| format!("{value} {unit}");
-    let mut place = PickForm::from_query("", options);
-    place.set("depth", &metric(stop.depth_m, "m"));
-    place.set("bottom", stop.bottom.code());
-    place.set("wind", &metric(stop.wind_mps, "m/s"));
-    place.set("current", &metric(stop.current_mps, "m/s"));
-    place.set("species", stop.species.code());
-    if let Some(temp) = stop.temp_c {
-        place.set("temp", &metric(temp, "°C"));
-    }
-    let tied = |tied: &Tied| {
-        let mut form = place.clone();
-        form.set("rig", tied.rig.code());
-        form.set("form", tied.form.code());
-        form.set("length", &metric(tied.length_mm, "mm"));
-        form.set("head_weight", &tied.label);
-        form.set("head_shape", tied.shape.code());
-        form.set("head_hook", &tied.hook);
-        form.query()
-    };
-    let mut out = form_urlencoded::Serializer::new(String::new());
-    let [chosen, name, question, ..] = STOP_KEYS[0];
-    for (key, text) in [
-        ("rods", "2"),
-        (TURNS.0, &tied(one)),
-        (TURNS.1, &tied(other)),
-        (chosen, AS_IT_IS),
-        (name, &stop.place),
-        (question, &place.query()),
-    ] {
-        out.append_pair(key, text);
-    }
-    out.finish()
-}
-
 /// Whole minutes, at least so many.
 fn whole(text: &str, least: u16) -> Option<u16> {
     let bare = text.trim().trim_end_matches("min").trim();
     bare.parse().ok().filter(|m| (least..=1440).contains(m))
-}
-
-/// `2026-06-12`.
-#[must_use]
-pub fn iso(day: Date) -> String {
-    let (year, month, day) = day.to_calendar_date();
-    format!("{year:04}-{:02}-{day:02}", u8::from(month))
 }

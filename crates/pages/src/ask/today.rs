@@ -9,7 +9,7 @@ use yarrowfen_core::day::{
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
 use super::PickForm;
-use crate::held::HeldBox;
+use crate::held::{HeldBox, water_named};
 
 /// When and where a tap was made, and the id that it was given there.
 #[derive(Debug, Clone, Copy)]
@@ -201,19 +201,15 @@ fn stop(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Stop, Fault> 
     if let Some(missing) = missing {
         return Err(missing);
     }
-    let same = |name: &str| name.to_lowercase() == place.to_lowercase();
-    let water = day
-        .things
-        .and_then(|h| h.waters.iter().find(|w| same(&w.name)));
+    let water = day.things.and_then(|h| water_named(&h.waters, place));
     let w = &asked.water;
     // Of a range of depths or winds the middle is fished.
-    let middle = |from: f64, to: Option<f64>| to.map_or(from, |to| f64::midpoint(from, to));
     Ok(Stop {
         place: place.to_owned(),
         water: water.map(|w| EventId(w.id.as_u128())),
-        depth_m: middle(w.depth_m, w.depth_max_m),
+        depth_m: w.middle_depth_m(),
         bottom: w.bottom,
-        wind_mps: middle(w.wind_mps, w.wind_max_mps),
+        wind_mps: w.middle_wind_mps(),
         current_mps: w.current_mps,
         temp_c: w.temp_c,
         species: asked.species,

@@ -97,7 +97,17 @@ pub fn day_decided(
     })
 }
 
+/// Longest name of a day, characters.
+const MOST_NAME: usize = 80;
+
 impl DayDecided {
+    /// What it is called: its stops in a line.
+    #[must_use]
+    pub fn name(&self) -> String {
+        let stops: Vec<&str> = self.asked.stops.iter().map(|s| s.name.as_str()).collect();
+        stops.join("; ").chars().take(MOST_NAME).collect()
+    }
+
     fn shown(&self, form: &DayForm) -> Decided<'_> {
         Decided {
             day: self.day,

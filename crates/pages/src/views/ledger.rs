@@ -17,7 +17,7 @@ use super::Frame;
 use super::control::Control;
 use super::shell::{Changing, Round};
 use crate::ask::ledger::{LedgerForm, OVER};
-use crate::ask::plan::turns_query;
+use crate::ask::plan_from::turns_query;
 use crate::reader::Reader;
 
 /// A rate on its line, in hundredths of the width.

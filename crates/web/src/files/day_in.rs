@@ -5,6 +5,7 @@ use icalendar::parser::{Component, read_calendar, unfold};
 use time::Date;
 use yarrowfen_core::FieldError;
 use yarrowfen_core::day::{read_day, read_time};
+use yarrowfen_pages::ask::plan_from::Stay;
 
 /// Largest calendar that is taken, bytes.
 const MOST_BYTES: usize = 1024 * 1024;
@@ -12,17 +13,6 @@ const MOST_BYTES: usize = 1024 * 1024;
 const DEEPEST: usize = 6;
 /// Most stays that are taken at once.
 const MOST_STAYS: usize = 200;
-
-/// A stay of a calendar.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Stay {
-    /// Its day.
-    pub day: Date,
-    /// From when to when, minutes of the day.
-    pub hours: (u16, u16),
-    /// Where.
-    pub place: String,
-}
 
 /// What a calendar holds.
 #[derive(Debug, Default, PartialEq)]

@@ -3,8 +3,14 @@
 
 use quick_xml::events::{BytesEnd, BytesStart, BytesText, Event};
 use quick_xml::{Reader, Writer};
-use yarrowfen_core::FieldError;
+use uuid::Uuid;
+use yarrowfen_core::day::show_time;
+use yarrowfen_core::explore::plan::StopAsked;
 use yarrowfen_core::physics::sun::Position;
+use yarrowfen_core::{FieldError, PickRequest};
+use yarrowfen_pages::held::water_named;
+use yarrowfen_pages::page::DayDecided;
+use yarrowfen_store::{NewWater, Water};
 
 /// Most waypoints of a file.
 pub const MOST_POINTS: usize = 500;
@@ -22,6 +28,56 @@ pub struct Waypoint {
     pub remark: String,
     /// Where it is.
     pub at: Position,
+}
+
+/// The waters that say where they are.
+#[must_use]
+pub fn of_waters(waters: &[Water]) -> Vec<Waypoint> {
+    let point = |w: &Water| {
+        Some(Waypoint {
+            name: w.name.clone(),
+            remark: w.remark.clone(),
+            at: w.at?,
+        })
+    };
+    waters.iter().filter_map(point).collect()
+}
+
+/// The stops of a day that say where they are, each with its hours.
+#[must_use]
+pub fn of_day(day: &DayDecided) -> Vec<Waypoint> {
+    let stops = day.asked.stops.iter().zip(&day.plan.stops);
+    let point = |(stop, time): (&StopAsked, &(u16, u16))| {
+        Some(Waypoint {
+            name: stop.name.clone(),
+            remark: format!("{} to {}", show_time(time.0), show_time(time.1)),
+            at: stop.at?,
+        })
+    };
+    stops.filter_map(point).collect()
+}
+
+/// What waypoints are to the waters that there are: where a water of the same name is, and new
+/// waters, with a question as usual.
+#[must_use]
+pub fn sorted<'p>(
+    points: &'p [Waypoint],
+    waters: &[Water],
+) -> (Vec<(Uuid, Position)>, Vec<NewWater<'p>>) {
+    let (mut placed, mut new) = (Vec::new(), Vec::new());
+    for point in points {
+        match water_named(waters, &point.name) {
+            Some(water) => placed.push((water.id, point.at)),
+            None => new.push(NewWater {
+                name: &point.name,
+                remark: &point.remark,
+                asked: PickRequest::usual(),
+                at: Some(point.at),
+                made_at: None,
+            }),
+        }
+    }
+    (placed, new)
 }
 
 /// Writes waypoints.

@@ -5,6 +5,9 @@ use std::collections::BTreeMap;
 use actix_multipart::Multipart;
 use futures_util::StreamExt;
 
+use yarrowfen_pages::reader::Reader;
+
+use crate::reader::check_token;
 use crate::reply::PageError;
 
 /// Largest file that is taken, bytes.
@@ -29,11 +32,21 @@ impl Upload {
     }
 }
 
+/// Reads a form with a file called `file` that came from one of our own pages.
+///
+/// # Errors
+/// When it is larger than is taken, is no such form, or has another's token.
+pub async fn checked(form: Multipart, reader: &Reader) -> Result<Upload, PageError> {
+    let upload = read(form).await?;
+    check_token(reader, upload.field("csrf"))?;
+    Ok(upload)
+}
+
 /// Reads a form with a file called `file`.
 ///
 /// # Errors
 /// When it is larger than is taken or is no such form.
-pub async fn read(mut form: Multipart) -> Result<Upload, PageError> {
+async fn read(mut form: Multipart) -> Result<Upload, PageError> {
     let mut upload = Upload::default();
     while let Some(part) = form.next().await {
         let mut part = part.map_err(|_| PageError::Unreadable)?;

@@ -15,9 +15,8 @@ use tokio::sync::Semaphore;
 use tokio::time::timeout;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::limits::{Limit, TEMPERATURE, WIND};
-use yarrowfen_core::day::{Hourly, MOST_POINTS, read_time};
+use yarrowfen_core::day::{Hourly, MOST_POINTS, read_time, show_day};
 use yarrowfen_core::physics::sun::Position;
-use yarrowfen_pages::ask::plan::iso;
 
 /// Longest that a page waits.
 const LONGEST: Duration = Duration::from_secs(2);
@@ -149,7 +148,7 @@ async fn ask(address: &str, day: Date, at: Option<Position>) -> Result<Vec<u8>, 
         .disable_redirects()
         .timeout(LONGEST)
         .finish();
-    let asked = client.get(format!("{address}?day={}{place}", iso(day)));
+    let asked = client.get(format!("{address}?day={}{place}", show_day(day)));
     let mut answer = asked.send().await.map_err(|e| {
         tracing::warn!(error = %e, "the forecast does not answer");
         match e {
@@ -169,7 +168,7 @@ async fn ask(address: &str, day: Date, at: Option<Position>) -> Result<Vec<u8>, 
 fn believed(bytes: &[u8], day: Date) -> Result<Weather, ForecastFault> {
     let answer: Answer = serde_json::from_slice(bytes).map_err(|_| ForecastFault::Unreadable)?;
     let lies = |what: &str| ForecastFault::Lies(what.to_owned());
-    if answer.day != iso(day) {
+    if answer.day != show_day(day) {
         return Err(lies("it is of another day"));
     }
     if answer.hours.is_empty() || answer.hours.len() > MOST_POINTS {

@@ -9,7 +9,7 @@ use yarrowfen_pages::page;
 
 use crate::app::App;
 use crate::files::upload;
-use crate::reader::{HtmxPart, Visitor, check_token};
+use crate::reader::{HtmxPart, Visitor};
 use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The page, or the part that changes; computed off the event loop.
@@ -34,8 +34,7 @@ pub async fn bottom(
     reader: Visitor,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::read(form).await?;
-    check_token(&reader, upload.field("csrf"))?;
+    let upload = upload::checked(form, &reader).await?;
     let mut cast = CastForm::from_query(upload.field("query"), reader.options);
     let file = String::from_utf8_lossy(&upload.file);
     let text = if upload.file.is_empty() {

@@ -8,10 +8,10 @@ use yarrowfen_pages::page;
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::reply::Part;
 
-use super::plan::take_calendar;
+use super::plan_files::take_calendar;
 use crate::app::App;
 use crate::files::{day_in, log_file, spans_csv, upload};
-use crate::reader::{HtmxPart, Visitor, check_token};
+use crate::reader::{HtmxPart, Visitor};
 use crate::reply::{PageError, see_other, shown};
 
 /// The page, or the part that changes; counted off the event loop.
@@ -93,8 +93,7 @@ pub async fn import(
     reader: Visitor,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::read(form).await?;
-    check_token(&reader, upload.field("csrf"))?;
+    let upload = upload::checked(form, &reader).await?;
     if upload.file.starts_with(b"BEGIN:VCALENDAR") {
         let faults = match day_in::read(&upload.file) {
             Ok(found) => match take_calendar(&app, &reader, &found).await? {

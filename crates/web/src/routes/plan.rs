@@ -1,16 +1,13 @@
-//! Days that are planned: the page, kept days, the sheet, the calendar.
+//! Days that are planned: the page, kept days, the sheet.
+
+use std::sync::Arc;
 
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::Deserialize;
-use std::collections::BTreeMap;
-use std::sync::Arc;
 use time::OffsetDateTime;
 use uuid::Uuid;
-use yarrowfen_core::day::{Planned, show_time};
 use yarrowfen_core::explore::ledger::Lost;
-use yarrowfen_core::explore::plan::StopAsked;
-use yarrowfen_pages::ask::PickForm;
-use yarrowfen_pages::ask::plan::{AS_IT_IS, DayForm, STOP_KEYS, iso};
+use yarrowfen_pages::ask::plan::DayForm;
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::page::{self, DayDecided, DayHeld, DayShown};
 use yarrowfen_pages::reader::Reader;
@@ -18,33 +15,25 @@ use yarrowfen_pages::reply::Part;
 use yarrowfen_store::{NewDay, PlannedDay};
 
 use super::kept::Bare;
-use super::ledger::file;
 use super::pick::own_box;
-use super::waters::gpx_file;
 use crate::app::App;
-use crate::files::day_calendar;
-use crate::files::day_in::{DaysIn, Stay};
-use crate::files::gpx::Waypoint;
 use crate::reader::{Checked, HasToken, HtmxPart, Id, Visitor};
 use crate::reply::{PageError, see_other, shown};
 
 /// Kept days that are listed on a day's page, from yesterday on.
 const SHOWN_DAYS: usize = 12;
 /// Longest query of a day, characters.
-const MOST_QUERY: usize = 16_000;
-/// Longest name of a kept day, characters.
-const MOST_NAME: usize = 80;
-
+pub(super) const MOST_QUERY: usize = 16_000;
 /// What is read of who plans.
-struct Read {
-    things: Option<Arc<HeldBox>>,
+pub(super) struct Read {
+    pub(super) things: Option<Arc<HeldBox>>,
     lost: Arc<Vec<Lost>>,
     kept: Vec<PlannedDay>,
     today: time::Date,
 }
 
 impl Read {
-    async fn of(app: &App, reader: &Reader) -> Result<Self, PageError> {
+    pub(super) async fn of(app: &App, reader: &Reader) -> Result<Self, PageError> {
         let today = OffsetDateTime::now_utc().date();
         let yesterday = today.previous_day().unwrap_or(today);
         let mut kept = app.store.days(reader.owner, Some(yesterday)).await?;
@@ -57,7 +46,7 @@ impl Read {
         })
     }
 
-    fn held(&self) -> DayHeld<'_> {
+    pub(super) fn held(&self) -> DayHeld<'_> {
         DayHeld {
             things: self.things.as_deref(),
             lost: &self.lost,
@@ -65,7 +54,7 @@ impl Read {
         }
     }
 
-    fn form(&self, app: &App, reader: &Reader, query: &str) -> DayForm {
+    pub(super) fn form(&self, app: &App, reader: &Reader, query: &str) -> DayForm {
         page::day_form(&app.engine, reader, query, (self.held(), self.today))
     }
 }
@@ -146,151 +135,36 @@ pub async fn print(
     shown(page::day_print(&app.engine, &reader, &form, held))
 }
 
-/// The page that says what is wrong with a day that cannot be decided.
-fn undecided(
-    app: &App,
-    reader: &Reader,
-    (read, form): (&Read, &DayForm),
-) -> Result<HttpResponse, PageError> {
-    let held = (read.held(), DayShown::default());
-    shown(page::day_page(&app.engine, reader, form, held, Part::Whole))
+/// A day that could be decided, or the page that says what is wrong with it.
+pub(super) enum Day {
+    /// It, and its form.
+    Decided(Box<(DayDecided, DayForm)>),
+    /// The page.
+    Shown(HttpResponse),
 }
 
-/// The day as a calendar.
-pub async fn calendar(
-    app: web::Data<App>,
-    http: HttpRequest,
-    reader: Visitor,
-) -> Result<HttpResponse, PageError> {
-    let read = Read::of(&app, &reader).await?;
-    let form = read.form(&app, &reader, http.query_string());
-    match page::day_decided(&app.engine, &reader, &form, read.held()) {
-        Ok(day) => {
-            let now = OffsetDateTime::now_utc();
-            let units = reader.options.units;
-            let body = day_calendar::write(&day, &form.query(), (now, units));
-            Ok(file(
-                "text/calendar; charset=utf-8",
-                "yarrowfen-day.ics",
-                body,
-            ))
-        }
-        Err(_) => undecided(&app, &reader, (&read, &form)),
-    }
-}
-
-/// The day's stops that say where they are, as waypoints.
-pub async fn waypoints(
-    app: web::Data<App>,
-    http: HttpRequest,
-    reader: Visitor,
-) -> Result<HttpResponse, PageError> {
-    let read = Read::of(&app, &reader).await?;
-    let form = read.form(&app, &reader, http.query_string());
-    match page::day_decided(&app.engine, &reader, &form, read.held()) {
-        Ok(day) => {
-            let stops = day.asked.stops.iter().zip(&day.plan.stops);
-            let point = |(stop, time): (&StopAsked, &(u16, u16))| {
-                Some(Waypoint {
-                    name: stop.name.clone(),
-                    remark: format!("{} to {}", show_time(time.0), show_time(time.1)),
-                    at: stop.at?,
-                })
-            };
-            let points: Vec<Waypoint> = stops.filter_map(point).collect();
-            gpx_file("yarrowfen-day.gpx", &points)
-        }
-        Err(_) => undecided(&app, &reader, (&read, &form)),
-    }
-}
-
-/// A day out of a calendar, as it is kept.
-struct DayOfCalendar {
-    name: String,
-    query: String,
-    planned: Planned,
-}
-
-/// Other people's stays of a day, as the form of one: a water of the name, else as Pick has it.
-fn form_of_stays(reader: &Reader, read: &Read, stays: &[&Stay]) -> String {
-    let waters = read.things.as_ref().map_or(&[][..], |h| &h.waters);
-    let mut out = form_urlencoded::Serializer::new(String::new());
-    let times = || stays.iter().map(|s| s.hours);
-    let (from, to) = (times().map(|h| h.0).min(), times().map(|h| h.1).max());
-    out.append_pair(
-        "day",
-        &stays.first().map(|s| iso(s.day)).unwrap_or_default(),
-    );
-    out.append_pair("from", &show_time(from.unwrap_or(0)));
-    out.append_pair("to", &show_time(to.unwrap_or(0)));
-    // What lies between two stays is the way.
-    let between = stays
-        .windows(2)
-        .map(|w| w[1].hours.0.saturating_sub(w[0].hours.1));
-    out.append_pair("way", &between.min().unwrap_or(0).to_string());
-    for (keys, stay) in STOP_KEYS.iter().zip(stays) {
-        let same = |w: &&yarrowfen_store::Water| w.name.to_lowercase() == stay.place.to_lowercase();
-        let question = match waters.iter().find(same) {
-            Some(w) => PickForm::from_request(&w.asked, reader.options).query(),
-            None => PickForm::from_query(&reader.question, reader.options).query(),
-        };
-        out.append_pair(keys[0], AS_IT_IS);
-        out.append_pair(keys[1], &stay.place);
-        out.append_pair(keys[2], &question);
-        out.append_pair(keys[3], &(stay.hours.1 - stay.hours.0).to_string());
-    }
-    out.finish()
-}
-
-/// Takes the days of a calendar in; all or nothing.
+/// Decides the day of a query.
 ///
 /// # Errors
-/// What is wrong with it, in words; or when the database does not answer.
-pub(super) async fn take_calendar(
-    app: &App,
-    reader: &Reader,
-    found: &DaysIn,
-) -> Result<Result<usize, Vec<String>>, PageError> {
+/// When the database does not answer, or a template fails.
+pub(super) async fn decided(app: &App, reader: &Reader, query: &str) -> Result<Day, PageError> {
     let read = Read::of(app, reader).await?;
-    let mut by_day: BTreeMap<time::Date, Vec<&Stay>> = BTreeMap::new();
-    for stay in &found.stays {
-        by_day.entry(stay.day).or_default().push(stay);
-    }
-    for stays in by_day.values_mut() {
-        stays.sort_by_key(|s| s.hours);
-    }
-    let others = by_day
-        .values()
-        .map(|stays| form_of_stays(reader, &read, stays));
-    let (mut days, mut wrong) = (Vec::new(), Vec::new());
-    for query in found.own.iter().cloned().chain(others) {
-        let form = read.form(app, reader, &query);
-        let query = form.query();
+    let form = read.form(app, reader, query);
+    Ok(
         match page::day_decided(&app.engine, reader, &form, read.held()) {
-            Ok(day) if query.chars().count() <= MOST_QUERY => days.push(DayOfCalendar {
-                name: name(&day),
-                planned: day.planned,
-                query,
-            }),
-            Ok(_) => wrong.push(format!("{}: this day is too long", form.day)),
-            Err(faults) => {
-                wrong.extend(faults.into_iter().map(|f| format!("{}: {}", form.day, f.1)))
+            Ok(day) => Day::Decided(Box::new((day, form))),
+            Err(_) => {
+                let held = (read.held(), DayShown::default());
+                Day::Shown(shown(page::day_page(
+                    &app.engine,
+                    reader,
+                    &form,
+                    held,
+                    Part::Whole,
+                ))?)
             }
-        }
-    }
-    if !wrong.is_empty() {
-        return Ok(Err(wrong));
-    }
-    let new: Vec<NewDay<'_>> = days
-        .iter()
-        .map(|d| NewDay {
-            name: &d.name,
-            query: &d.query,
-            planned: &d.planned,
-            made_at: None,
-        })
-        .collect();
-    Ok(Ok(app.store.save_days(reader.owner, &new).await?))
+        },
+    )
 }
 
 /// A day that is to be kept.
@@ -308,34 +182,25 @@ impl HasToken for KeepDay {
     }
 }
 
-/// Its stops in a line.
-fn name(day: &DayDecided) -> String {
-    let stops: Vec<&str> = day.asked.stops.iter().map(|s| s.name.as_str()).collect();
-    stops.join("; ").chars().take(MOST_NAME).collect()
-}
-
 /// Keeps a day: its question, and what was decided, which the day on the water reads.
 pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpResponse, PageError> {
     let Checked { reader, form: sent } = sent;
-    let read = Read::of(&app, &reader).await?;
-    let form = read.form(&app, &reader, &sent.query);
-    let query = form.query();
+    let (day, form) = match decided(&app, &reader, &sent.query).await? {
+        Day::Decided(decided) => *decided,
+        Day::Shown(page) => return Ok(page),
+    };
+    let (name, query) = (day.name(), form.query());
     if query.chars().count() > MOST_QUERY {
         return Err(PageError::TooLarge);
     }
-    match page::day_decided(&app.engine, &reader, &form, read.held()) {
-        Ok(day) => {
-            let new = NewDay {
-                name: &name(&day),
-                query: &query,
-                planned: &day.planned,
-                made_at: None,
-            };
-            let id = app.store.save_day(reader.owner, &new).await?;
-            Ok(see_other(&format!("/days/{id}")))
-        }
-        Err(_) => undecided(&app, &reader, (&read, &form)),
-    }
+    let new = NewDay {
+        name: &name,
+        query: &query,
+        planned: &day.planned,
+        made_at: None,
+    };
+    let id = app.store.save_day(reader.owner, &new).await?;
+    Ok(see_other(&format!("/days/{id}")))
 }
 
 /// Deletes a kept day; the page then offers to bring it back.

@@ -10,14 +10,14 @@ use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::ask::plan::read_position;
 use yarrowfen_pages::page::{self, WatersList};
 use yarrowfen_pages::views::waters::WaterForm;
-use yarrowfen_store::{KeptText, NewWater, Water};
+use yarrowfen_store::{KeptText, NewWater};
 
 use super::kept::Bare;
 use super::ledger::file;
 use crate::app::App;
 use crate::files::gpx::{self, Waypoint};
 use crate::files::upload;
-use crate::reader::{HasToken, Id, Member, Signed, check_token};
+use crate::reader::{HasToken, Id, Member, Signed};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -169,15 +169,7 @@ pub async fn change(
 /// The waters that say where they are, as waypoints.
 pub async fn gpx_out(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let waters = app.store.waters(member.account.owner).await?;
-    let point = |w: &Water| {
-        Some(Waypoint {
-            name: w.name.clone(),
-            remark: w.remark.clone(),
-            at: w.at?,
-        })
-    };
-    let points: Vec<Waypoint> = waters.iter().filter_map(point).collect();
-    gpx_file("yarrowfen-waters.gpx", &points)
+    gpx_file("yarrowfen-waters.gpx", &gpx::of_waters(&waters))
 }
 
 /// Waypoints as a file.
@@ -199,8 +191,7 @@ pub async fn gpx_in(
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::read(form).await?;
-    check_token(&member.reader, upload.field("csrf"))?;
+    let upload = upload::checked(form, &member.reader).await?;
     let read = web::block(move || gpx::read(&upload.file))
         .await
         .map_err(|_| PageError::Internal)?;
@@ -216,21 +207,7 @@ pub async fn gpx_in(
     };
     let owner = member.account.owner;
     let waters = app.store.waters(owner).await?;
-    let usual = PickRequest::usual();
-    let (mut placed, mut new) = (Vec::new(), Vec::new());
-    for point in &points {
-        let same = |w: &&Water| w.name.to_lowercase() == point.name.to_lowercase();
-        match waters.iter().find(same) {
-            Some(water) => placed.push((water.id, point.at)),
-            None => new.push(NewWater {
-                name: &point.name,
-                remark: &point.remark,
-                asked: usual,
-                at: Some(point.at),
-                made_at: None,
-            }),
-        }
-    }
+    let (placed, new) = gpx::sorted(&points, &waters);
     app.store.place_waters(owner, &placed, &new).await?;
     Ok(see_other(&format!("/waters?taken={}", points.len())))
 }

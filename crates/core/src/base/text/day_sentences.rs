@@ -46,6 +46,8 @@ sentences! {
     slot_over(place, least, most);
     slot_wind(slot, wind);
     slot_winds(slot, least, most);
+    step_at(time, what);
+    step_tie(rod, label, shape);
     plan_retie(rod, time, tie);
     plan_unserved(slot, part);
     plan_exact();

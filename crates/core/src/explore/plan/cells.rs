@@ -11,7 +11,7 @@ use crate::choose::rank::rank;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::{Chooser, Options};
 use crate::explore::gap_tasks::{Situation, Task};
-use crate::own_box::{Item, Thing};
+use crate::own_box::{Head, Item, Thing};
 use crate::question::{Bait, PickRequest};
 use crate::tables::ServeRow;
 
@@ -50,10 +50,12 @@ struct At {
 pub(super) struct StopLook<'a> {
     chooser: &'a Chooser,
     asked: &'a PlanAsked,
+    /// The stop, by its place.
+    stop: usize,
     request: &'a PickRequest,
     options: Options,
-    /// Heads of the box, by shape and weight in g; none where there is no box.
-    heads: Option<Vec<(Shape, f64)>>,
+    /// Heads of the box; none where there is no box.
+    heads: Option<Vec<&'a Head>>,
     /// The parts that are wanted, in the order over a spot.
     pub(super) parts: Vec<PartHere>,
     seen: RefCell<BTreeMap<At, Rc<Serves>>>,
@@ -63,7 +65,7 @@ impl<'a> StopLook<'a> {
     pub(super) fn new(
         chooser: &'a Chooser,
         (asked, at): (&'a PlanAsked, usize),
-        held: PlanHeld<'_>,
+        held: PlanHeld<'a>,
         options: Options,
     ) -> Self {
         let options = Options {
@@ -73,8 +75,8 @@ impl<'a> StopLook<'a> {
         };
         let request = &asked.stops[at].request;
         let heads = held.things.map(|things| {
-            let head = |item: &&Item| match &item.thing {
-                Thing::Head(h) if item.count > 0 => Some((h.shape, h.weight.grams())),
+            let head = |item: &&'a Item| match &item.thing {
+                Thing::Head(h) if item.count > 0 => Some(h),
                 _ => None,
             };
             things.iter().filter_map(head).collect()
@@ -82,6 +84,7 @@ impl<'a> StopLook<'a> {
         let mut look = Self {
             chooser,
             asked,
+            stop: at,
             request,
             options,
             heads,
@@ -109,11 +112,7 @@ impl<'a> StopLook<'a> {
 
     /// The wind at a minute of the day, m/s, so finely as anybody can tell: to a tenth.
     pub(super) fn wind(&self, minute: f64) -> f64 {
-        let w = &self.request.water;
-        let own = w
-            .wind_max_mps
-            .map_or(w.wind_mps, |m| w.wind_mps.midpoint(m));
-        round(self.asked.wind.at(minute).unwrap_or(own), 1)
+        round(self.asked.wind_at(self.stop, minute), 1)
     }
 
     /// The day's water at a minute of it, to a degree; none where only the stop's own is known.
@@ -199,8 +198,10 @@ impl<'a> StopLook<'a> {
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
                 let rungs_off = rung.abs_diff(ideal) as f64;
                 let other = f64::from(u8::from(*shape != task.ideal.shape));
-                let own = |h: &(Shape, f64)| h.0 == *shape && (h.1 / g - 1.0).abs() < 0.02;
-                let lacks = self.heads.as_ref().is_some_and(|all| !all.iter().any(own));
+                let lacks = self
+                    .heads
+                    .as_ref()
+                    .is_some_and(|all| !all.iter().any(|h| h.is(*shape, g)));
                 let off = costs.rung * rungs_off
                     + costs.shape * other
                     + costs.rank * here.behind
@@ -284,8 +285,8 @@ impl<'a> StopLook<'a> {
     /// in the order over a spot.
     fn parts_here(&self, held: PlanHeld<'_>) -> Vec<PartHere> {
         let middle = |(from, to): (u16, u16)| f64::midpoint(f64::from(from), f64::from(to));
-        let (minute, w) = (middle(self.asked.hours), &self.request.water);
-        let depth = w.depth_max_m.map_or(w.depth_m, |m| w.depth_m.midpoint(m));
+        let minute = middle(self.asked.hours);
+        let depth = self.request.water.middle_depth_m();
         let questions: Vec<PickRequest> = Rig::ALL
             .iter()
             .map(|rig| self.question(*rig, &self.bait_for(*rig, held), depth, minute))

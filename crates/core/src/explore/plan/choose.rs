@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use super::cells::{Key, Serves, StopLook};
 use super::slots::Open;
 use super::{OnRod, PartPlanned, SlotPlanned, Tieable};
-use crate::base::codes::DayPart;
+use crate::base::codes::{BaitForm, DayPart, Plastic};
 use crate::explore::rods::{Rods, Serving, Slot, Wanted, rods};
 
 /// What was chosen.
@@ -17,12 +17,16 @@ pub(super) struct Chosen {
     pub(super) exact: bool,
 }
 
-/// A head with the length of its bait, mm: what is not the same at two stops is not one rig.
-type Candidate = (Key, u32);
+/// A bait: its length in tenths of a millimetre, its form, its plastic.
+type BaitKey = (u32, BaitForm, Plastic);
 
-/// What a candidate serves: the slot, the part's place in it, and how much worse than the best.
+/// A head with its bait: what is not the same at two stops is not one rig.
+type Candidate = (Key, Option<BaitKey>);
+
+/// Parts that are served: the slot, the part's place in it, and how much worse than the best.
 type ServedParts = Vec<(usize, usize, f64)>;
 
+/// What each candidate serves.
 type ServedBy = BTreeMap<Candidate, ServedParts>;
 
 fn candidates(looks: &[StopLook<'_>], slots: &[Open]) -> ServedBy {
@@ -38,19 +42,17 @@ fn candidates(looks: &[StopLook<'_>], slots: &[Open]) -> ServedBy {
     all
 }
 
-/// A bait's length and form as one number.
-fn bait_of(look: &StopLook<'_>, part: DayPart, key: Key) -> u32 {
-    let here = look.parts.iter().find(|p| p.part == part);
-    let rig = here.and_then(|p| p.rigs.iter().find(|r| r.rig == key.0));
-    rig.map_or(0, |r| {
-        #[expect(
-            clippy::cast_possible_truncation,
-            clippy::cast_sign_loss,
-            reason = "at most 300 mm"
-        )]
-        let length = (r.bait.length_mm * 10.0).round() as u32;
-        length * 100 + r.bait.form as u32
-    })
+/// The bait that a rig is fished with at a stop.
+fn bait_of(look: &StopLook<'_>, part: DayPart, key: Key) -> Option<BaitKey> {
+    let here = look.parts.iter().find(|p| p.part == part)?;
+    let bait = &here.rigs.iter().find(|r| r.rig == key.0)?.bait;
+    #[expect(
+        clippy::cast_possible_truncation,
+        clippy::cast_sign_loss,
+        reason = "at most 300 mm"
+    )]
+    let tenths = (bait.length_mm * 10.0).round() as u32;
+    Some((tenths, bait.form, bait.plastic))
 }
 
 /// Those that no other serves at least as well wherever they do.

@@ -10,6 +10,7 @@ mod cells;
 mod choose;
 mod pack;
 mod slots;
+mod steps;
 mod turns;
 
 use crate::answer::Text;
@@ -22,6 +23,7 @@ use crate::physics::sun::Position;
 use crate::question::{Bait, PickRequest};
 
 pub use pack::{Pack, Packed, PackedBait, losses_an_hour};
+pub use steps::{StepPlanned, TiePlanned};
 
 /// Most stops of a day.
 pub const MOST_STOPS: usize = 6;
@@ -39,6 +41,8 @@ pub struct StopAsked {
     pub request: PickRequest,
     /// How long, minutes; none shares what the others leave.
     pub minutes: Option<u16>,
+    /// The way to it from the stop before, minutes; none is as the day has it.
+    pub way_min: Option<u16>,
     /// Where it is on the earth, for the hours of light.
     pub at: Option<Position>,
 }
@@ -56,10 +60,19 @@ pub struct PlanAsked {
     pub wind: Hourly,
     /// The water's temperature, °C; as `wind`.
     pub temp: Hourly,
-    /// From one stop to the next, minutes.
+    /// From one stop to the next, minutes, where a stop says no other.
     pub move_min: u16,
     /// Two things to be fished turn about at every stop, in place of what suits each.
     pub turns: Option<(Tieable, Tieable)>,
+}
+
+impl PlanAsked {
+    /// The wind at a stop at a minute of the day, m/s: the day's, else the stop's own.
+    #[must_use]
+    pub fn wind_at(&self, stop: usize, minute: f64) -> f64 {
+        let own = self.stops[stop].request.water.middle_wind_mps();
+        self.wind.at(minute).unwrap_or(own)
+    }
 }
 
 /// What the angler has.
@@ -226,9 +239,12 @@ pub fn times(asked: &PlanAsked) -> Result<Vec<(u16, u16)>, PlanFault> {
         return Err(PlanFault::Stops);
     }
     let all = to.checked_sub(from).ok_or(PlanFault::NoTime)?;
-    let ways = asked
-        .move_min
-        .saturating_mul(u16::try_from(count - 1).unwrap_or(u16::MAX));
+    // There is no way to the first.
+    let way = |at: usize| match at {
+        0 => 0,
+        at => asked.stops[at].way_min.unwrap_or(asked.move_min),
+    };
+    let ways = (0..count).map(way).fold(0, u16::saturating_add);
     let given: u16 = asked
         .stops
         .iter()
@@ -254,8 +270,9 @@ pub fn times(asked: &PlanAsked) -> Result<Vec<(u16, u16)>, PlanFault> {
         if stay < LEAST_STAY {
             return Err(PlanFault::TooLong(place));
         }
+        at += way(place);
         times.push((at, at + stay));
-        at += stay + asked.move_min;
+        at += stay;
     }
     Ok(times)
 }

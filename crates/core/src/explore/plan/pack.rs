@@ -93,10 +93,7 @@ pub(super) fn pack(
     let mut losses: BTreeMap<Bottom, (f64, f64)> = BTreeMap::new();
     for slot in &chosen.slots {
         let water = &asked.stops[slot.stop].request.water;
-        let snags = tables
-            .bottom(water.bottom)
-            .snag
-            .max(tables.cover(water.cover).snag);
+        let snags = tables.snags(water.bottom, water.cover);
         let own = own_losses(held.lost, water.bottom);
         let rate = losses_an_hour(tables, snags, own);
         let told = losses.entry(water.bottom).or_insert((rate, 0.0));
@@ -134,9 +131,7 @@ pub(super) fn pack(
 fn heads_owned(things: &[&Item], chosen: &Chosen, rig: usize) -> u32 {
     let wanted = &chosen.rigs[rig];
     let same = |item: &&&Item| match &item.thing {
-        Thing::Head(h) => {
-            h.shape == wanted.shape && (h.weight.grams() / wanted.g - 1.0).abs() < 0.02
-        }
+        Thing::Head(h) => h.is(wanted.shape, wanted.g),
         _ => false,
     };
     things.iter().filter(same).map(|i| i.count).sum()

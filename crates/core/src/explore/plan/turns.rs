@@ -24,10 +24,7 @@ pub(super) fn turn_about(
             };
             let minutes = (edge(turn), edge(turn + 1));
             let rig = (at + usize::from(turn)) % 2;
-            let own = water
-                .wind_max_mps
-                .map_or(water.wind_mps, |m| water.wind_mps.midpoint(m));
-            let wind = |minute: u16| asked.wind.at(f64::from(minute)).unwrap_or(own);
+            let wind = |minute: u16| asked.wind_at(at, f64::from(minute));
             let (begins, ends) = (wind(minutes.0), wind(minutes.1));
             let part = if rig == 0 { one.part } else { other.part };
             slots.push(SlotPlanned {

@@ -122,19 +122,11 @@ impl Across {
 }
 
 fn wind_at(decided: Decided<'_>, minute: u16) -> f64 {
-    let asked = decided.asked;
-    let own = || {
-        // On the way it is that of the stop that comes.
-        let stops = &decided.plan.stops;
-        let at = stops
-            .iter()
-            .position(|s| minute < s.1)
-            .unwrap_or(stops.len() - 1);
-        let w = &asked.stops[at].request.water;
-        w.wind_max_mps
-            .map_or(w.wind_mps, |m| w.wind_mps.midpoint(m))
-    };
-    asked.wind.at(f64::from(minute)).unwrap_or_else(own)
+    // On the way it is that of the stop that comes.
+    let stops = &decided.plan.stops;
+    let at = stops.iter().position(|s| minute < s.1);
+    let at = at.unwrap_or(stops.len() - 1);
+    decided.asked.wind_at(at, f64::from(minute))
 }
 
 fn winds(decided: Decided<'_>) -> Vec<(u16, f64)> {

@@ -58,6 +58,8 @@ pub struct StopEdit {
     pub depth: Control,
     /// How long.
     pub minutes: Control,
+    /// The way to it.
+    pub way: Control,
     /// Where it is.
     pub at: Control,
     /// Its question.
@@ -266,26 +268,33 @@ impl PlanPage {
     }
 }
 
+/// What a reader calls a stop's fields, in the order of [`STOP_KEYS`].
+const STOP_LABELS: [&str; 7] = [
+    "stop",
+    "stop",
+    "water of a stop",
+    "minutes at a stop",
+    "depth of a stop",
+    "where a stop is",
+    "way to a stop",
+];
+
 /// What a reader calls a field.
 fn label(key: &str) -> &'static str {
-    match key.chars().next() {
-        Some('n') => "stop",
-        Some('q') => "water of a stop",
-        Some('m') => "minutes at a stop",
-        Some('p') => "where a stop is",
-        _ => match key {
-            "day" => "day",
-            "from" => "begin",
-            "to" => "end",
-            "rods" => "rods",
-            "wind" => "wind",
-            "temp" => "water temperature",
-            "way" => "from stop to stop",
-            "hours" => "hours of the day",
-            "plan" => "the day",
-            "a" | "b" => "what is fished turn about",
-            _ => "depth of a stop",
-        },
+    let of_stop = |keys: &[&str; 7]| keys.iter().position(|k| *k == key);
+    if let Some(at) = STOP_KEYS.iter().find_map(of_stop) {
+        return STOP_LABELS[at];
+    }
+    match key {
+        "from" => "begin",
+        "to" => "end",
+        "rods" => "rods",
+        "wind" => "wind",
+        "temp" => "water temperature",
+        "way" => "from stop to stop",
+        "hours" => "hours of the day",
+        "a" | "b" => "what is fished turn about",
+        _ => "the day",
     }
 }
 
@@ -356,8 +365,8 @@ fn controls(form: &DayForm, faults: &Faults, waters: &[Water]) -> Vec<Control> {
     all
 }
 
-fn edit(stop: &StopTyped, keys: &[&'static str; 6], faults: &Faults, reader: &Reader) -> StopEdit {
-    let [_, name, question, minutes, depth, at] = *keys;
+fn edit(stop: &StopTyped, keys: &[&'static str; 7], faults: &Faults, reader: &Reader) -> StopEdit {
+    let [_, name, question, minutes, depth, at, way] = *keys;
     let control = |key: &'static str, label: &'static str, text: &str| {
         Control::new(key, label, text.to_owned(), (4, 24)).wrong(fault_of(faults, key))
     };
@@ -371,6 +380,7 @@ fn edit(stop: &StopTyped, keys: &[&'static str; 6], faults: &Faults, reader: &Re
         name: control(name, "Name", &stop.name),
         depth: control(depth, "Depth", form.typed("depth")),
         minutes: control(minutes, "Minutes", &stop.minutes),
+        way: control(way, "Way there", &stop.way),
         at: control(at, "Degrees north, east", &stop.at),
         question: stop.question.clone(),
         told,

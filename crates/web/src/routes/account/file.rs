@@ -8,7 +8,7 @@ use super::mine_again;
 use crate::account_json;
 use crate::app::App;
 use crate::files::upload;
-use crate::reader::{Member, check_token};
+use crate::reader::Member;
 use crate::reply::{PageError, see_other};
 
 /// Everything of the account as one JSON file.
@@ -30,8 +30,7 @@ pub async fn import(
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::read(form).await?;
-    check_token(&member.reader, upload.field("csrf"))?;
+    let upload = upload::checked(form, &member.reader).await?;
     let read = web::block(move || account_json::read(&upload.file))
         .await
         .map_err(|_| PageError::Internal)?;

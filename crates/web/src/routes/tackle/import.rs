@@ -14,7 +14,7 @@ use yarrowfen_store::{Import, ImportState, MOST_SIGNATURE};
 use crate::app::App;
 use crate::files::{sheet, upload};
 use crate::live::imports;
-use crate::reader::{HtmxPart, Id, Member, Pairs, Signed, check_token};
+use crate::reader::{HtmxPart, Id, Member, Pairs, Signed};
 use crate::reply::{PageError, see_other, shown};
 
 /// Where a file is chosen, or pasted.
@@ -31,8 +31,7 @@ pub async fn upload_file(
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
-    let upload = upload::read(form).await?;
-    check_token(&member.reader, upload.field("csrf"))?;
+    let upload = upload::checked(form, &member.reader).await?;
     let refused = |fault: String| shown(page::import_choose(&member.reader, kind, Some(fault)));
     let text = web::block(move || sheet::as_csv(upload.file)).await;
     let bytes = match text.map_err(|_| PageError::Internal)? {

@@ -1,0 +1,86 @@
+//! Planned days as files: out as a calendar and as waypoints, in out of a calendar.
+
+use actix_web::{HttpRequest, HttpResponse, web};
+use time::OffsetDateTime;
+use yarrowfen_pages::ask::plan_from::stays_queries;
+use yarrowfen_pages::page;
+use yarrowfen_pages::reader::Reader;
+use yarrowfen_store::NewDay;
+
+use super::ledger::file;
+use super::plan::{Day, MOST_QUERY, Read, decided};
+use super::waters::gpx_file;
+use crate::app::App;
+use crate::files::day_in::DaysIn;
+use crate::files::{day_calendar, gpx};
+use crate::reader::Visitor;
+use crate::reply::PageError;
+
+/// The day as a calendar.
+pub async fn calendar(
+    app: web::Data<App>,
+    http: HttpRequest,
+    reader: Visitor,
+) -> Result<HttpResponse, PageError> {
+    let (day, form) = match decided(&app, &reader, http.query_string()).await? {
+        Day::Decided(decided) => *decided,
+        Day::Shown(page) => return Ok(page),
+    };
+    let by = (OffsetDateTime::now_utc(), reader.options.units);
+    let body = day_calendar::write(&day, &form.query(), by);
+    Ok(file(
+        "text/calendar; charset=utf-8",
+        "yarrowfen-day.ics",
+        body,
+    ))
+}
+
+/// The day's stops that say where they are, as waypoints.
+pub async fn waypoints(
+    app: web::Data<App>,
+    http: HttpRequest,
+    reader: Visitor,
+) -> Result<HttpResponse, PageError> {
+    match decided(&app, &reader, http.query_string()).await? {
+        Day::Decided(decided) => gpx_file("yarrowfen-day.gpx", &gpx::of_day(&decided.0)),
+        Day::Shown(page) => Ok(page),
+    }
+}
+
+/// Takes the days of a calendar in; all or nothing.
+///
+/// # Errors
+/// What is wrong with it, in words; or when the database does not answer.
+pub(super) async fn take_calendar(
+    app: &App,
+    reader: &Reader,
+    found: &DaysIn,
+) -> Result<Result<usize, Vec<String>>, PageError> {
+    let read = Read::of(app, reader).await?;
+    let waters = read.things.as_ref().map_or(&[][..], |h| &h.waters);
+    let others = match stays_queries(&found.stays, waters, reader) {
+        Ok(queries) => queries,
+        Err(fault) => return Ok(Err(vec![fault])),
+    };
+    let (mut days, mut wrong) = (Vec::new(), Vec::new());
+    for query in found.own.iter().chain(&others) {
+        let form = read.form(app, reader, query);
+        let query = form.query();
+        match page::day_decided(&app.engine, reader, &form, read.held()) {
+            Ok(day) if query.chars().count() <= MOST_QUERY => days.push((day.name(), query, day)),
+            Ok(_) => wrong.push(format!("{}: this day is too long", form.day)),
+            Err(faults) => wrong.extend(faults.iter().map(|f| format!("{}: {}", form.day, f.1))),
+        }
+    }
+    if !wrong.is_empty() {
+        return Ok(Err(wrong));
+    }
+    let new = days.iter().map(|(name, query, day)| NewDay {
+        name,
+        query,
+        planned: &day.planned,
+        made_at: None,
+    });
+    let new: Vec<NewDay<'_>> = new.collect();
+    Ok(Ok(app.store.save_days(reader.owner, &new).await?))
+}
