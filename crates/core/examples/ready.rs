@@ -16,7 +16,7 @@ fn main() -> Result<(), Box<dyn Error>> {
         ("tables", Tables::ready()?),
         ("vocabulary", vocabulary::ready()?),
         ("fields", own_box::fields_ready()?),
-        ("words", text::catalogue().ready()?),
+        ("words", text::catalogue().ready().to_vec()),
     ] {
         std::fs::write(folder.join(name), bytes)?;
     }

@@ -2,6 +2,8 @@
 
 use std::sync::LazyLock;
 
+use serde::de::{Deserializer, Visitor};
+
 /// A value that is one of a list of codes.
 pub trait Code: Copy + PartialEq + 'static {
     /// Name of the list, under which its words stand.
@@ -29,18 +31,40 @@ pub(crate) fn words_of(list: &str, codes: &[&'static str]) -> Vec<(&'static str,
     codes.iter().copied().zip(labels).collect()
 }
 
+/// Reads a code as its place in the list. One reader for all lists: a derived one for each
+/// was a twelfth of what a device must load.
+///
+/// # Errors
+/// A text that is none of the codes.
+pub(crate) fn place_read<'de, D: Deserializer<'de>>(
+    from: D,
+    codes: &'static [&'static str],
+) -> Result<usize, D::Error> {
+    struct InList(&'static [&'static str]);
+    impl Visitor<'_> for InList {
+        type Value = usize;
+        fn expecting(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+            write!(f, "one of {}", self.0.join(", "))
+        }
+        fn visit_str<E: serde::de::Error>(self, code: &str) -> Result<usize, E> {
+            let place = self.0.iter().position(|c| *c == code);
+            place.ok_or_else(|| E::unknown_variant(code, self.0))
+        }
+    }
+    from.deserialize_str(InList(codes))
+}
+
 /// An enumeration of codes, readable and writable by code.
 macro_rules! codes {
     ($(#[$doc:meta])* $name:ident { $($variant:ident = $code:literal),+ $(,)? }) => {
         $(#[$doc])*
         #[derive(
             Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, enum_map::Enum,
-            serde::Serialize, serde::Deserialize,
         )]
         #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
         pub enum $name { $(
             #[doc = concat!("`", $code, "`")]
-            #[serde(rename = $code)]
+            #[cfg_attr(feature = "contract", schemars(rename = $code))]
             $variant,
         )+ }
         impl $name {
@@ -87,6 +111,17 @@ macro_rules! codes {
             }
             fn place(self) -> usize {
                 enum_map::Enum::into_usize(self)
+            }
+        }
+        impl serde::Serialize for $name {
+            fn serialize<S: serde::Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+                to.serialize_str(self.code())
+            }
+        }
+        impl<'de> serde::Deserialize<'de> for $name {
+            fn deserialize<D: serde::Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+                const CODES: &[&str] = <$name as $crate::base::code::Code>::CODES;
+                $crate::base::code::place_read(from, CODES).map(|place| Self::ALL[place])
             }
         }
         impl std::fmt::Display for $name {

@@ -49,7 +49,7 @@ pub struct Rule {
     /// When it does not hold all the same.
     pub unless: Option<When>,
     /// What it says.
-    pub says: &'static Message,
+    pub says: Message,
 }
 
 /// A rule that gives something.

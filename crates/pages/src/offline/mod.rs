@@ -19,21 +19,61 @@ use crate::ask::today::Stamp;
 use crate::page::{self, Held, MendHeld, TodayHeld};
 use crate::reply::{Part, Reply, Shown};
 
-/// The addresses of pages that are made here.
-pub const MADE: &[&str] = &[
-    "/",
-    "/card",
-    "/how",
-    "/mend",
-    "/bench",
-    "/bench/print",
-    "/cast",
-    "/count",
-    "/words",
-    "/box",
-    "/waters",
-    "/today",
+/// A page of what a device holds; nothing where it does not hold what the page is about.
+type Page = fn(&Engine, &Loaded, &Asked) -> Option<Shown>;
+
+/// The pages that are made here, by their addresses. Each stands alone behind its pointer, so
+/// that a browser compiles only what the page that is asked for needs.
+const PAGES: &[(&str, Page)] = &[
+    ("/", |e, l, a| {
+        let held = Held {
+            things: l.things.as_ref(),
+            sinks: &l.sinks,
+            sizes: &l.sizes,
+        };
+        Some(page::pick(e, &l.reader, &a.query, held, a.part()))
+    }),
+    ("/card", |e, l, a| Some(page::card(e, &l.reader, &a.query))),
+    ("/how", |e, l, a| Some(page::how(e, &l.reader, &a.query))),
+    ("/mend", |e, l, a| {
+        let (things, tries) = (l.things.as_ref(), &tries(l, a));
+        let held = MendHeld { things, tries };
+        Some(page::mend(e, &l.reader, &a.query, held, a.part()))
+    }),
+    ("/bench", |e, l, a| {
+        page::bench(e, &l.reader, &a.query, l.things.as_ref(), a.part())
+    }),
+    ("/bench/print", |e, l, a| {
+        Some(page::bench_print(e, &l.reader, &a.query))
+    }),
+    ("/cast", |e, l, a| {
+        Some(page::cast(e, &l.reader, &a.query, false, a.part()))
+    }),
+    ("/count", |e, l, a| {
+        Some(page::count(e, &l.reader, &a.query, &l.sinks, None))
+    }),
+    ("/words", |e, l, _| Some(page::words(e, &l.reader))),
+    ("/box", |e, l, a| {
+        let things = l.things.as_ref()?;
+        Some(page::box_list(e, &l.reader, things, &a.query))
+    }),
+    ("/waters", |_, l, _| {
+        let list = page::WatersList {
+            waters: &l.things.as_ref()?.waters,
+            ..page::WatersList::default()
+        };
+        Some(page::waters(&l.reader, list))
+    }),
+    ("/today", |e, l, a| {
+        let held = today_held(l, a);
+        Some(page::today(e, &l.reader, &a.query, held, a.part()))
+    }),
 ];
+
+/// The addresses of the pages that are made here.
+pub fn made() -> impl Iterator<Item = &'static str> {
+    PAGES.iter().map(|(path, _)| *path)
+}
 
 /// What every call for a page carries.
 #[derive(Debug, Deserialize)]
@@ -163,6 +203,7 @@ fn failed(why: &str) -> Vec<u8> {
 }
 
 /// Takes a part out of a call.
+#[inline(never)]
 fn part_of<T: DeserializeOwned>(call: &mut Value, name: &str) -> Result<T, String> {
     serde_json::from_value(call[name].take()).map_err(|e| format!("{name}: {e}"))
 }
@@ -210,44 +251,12 @@ fn tries(l: &Loaded, asked: &Asked) -> Vec<MendTry> {
 
 /// A page by its address; nothing for one that is not made here.
 fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
-    let (reader, query) = (&l.reader, asked.query.as_str());
-    let part = asked.part();
-    let things = l.things.as_ref();
-    Some(match asked.path.as_str() {
-        "/" => {
-            let held = Held {
-                things,
-                sinks: &l.sinks,
-                sizes: &l.sizes,
-            };
-            page::pick(engine, reader, query, held, part)
-        }
-        "/card" => page::card(engine, reader, query),
-        "/how" => page::how(engine, reader, query),
-        "/mend" => {
-            let tries = &tries(l, asked);
-            page::mend(engine, reader, query, MendHeld { things, tries }, part)
-        }
-        "/bench" => return page::bench(engine, reader, query, things, part),
-        "/bench/print" => page::bench_print(engine, reader, query),
-        "/cast" => page::cast(engine, reader, query, false, part),
-        "/count" => page::count(engine, reader, query, &l.sinks, None),
-        "/words" => page::words(engine, reader),
-        "/box" => page::box_list(engine, reader, things?, query),
-        "/waters" => {
-            let waters = &things?.waters;
-            let list = page::WatersList {
-                waters,
-                ..page::WatersList::default()
-            };
-            page::waters(reader, list)
-        }
-        "/today" => page::today(engine, reader, query, today_held(l, asked), part),
-        _ => return None,
-    })
+    let (_, page) = PAGES.iter().find(|(path, _)| *path == asked.path)?;
+    page(engine, l, asked)
 }
 
 /// A form that is answered here, with what it writes down.
+#[inline(never)]
 fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Shown, Vec<Event>)> {
     let pairs: Vec<(String, String)> = serde_urlencoded::from_str(&sent.form).ok()?;
     let stamp = Stamp {

@@ -14,8 +14,9 @@ const PLAIN: [&str; 11] = [
     "fall", "point", "rest", "count", "wire", "hop", "drag", "eye", "rated", "minnow", "stick",
 ];
 
-/// A term: its name in lower case, and where it is told.
+/// A term: its name in lower case with the letter that it begins with, and where it is told.
 struct Term {
+    initial: Option<char>,
     name: String,
     address: String,
 }
@@ -26,15 +27,30 @@ static TERMS: LazyLock<Vec<Term>> = LazyLock::new(|| {
         .flat_map(|g| {
             let kept = g.terms.into_iter().filter(|t| !PLAIN.contains(&t.code));
             kept.map(move |t| Term {
+                initial: initial(t.name),
                 name: t.name.to_lowercase(),
                 address: format!("/words#{}-{}", g.code, t.code),
             })
         })
         .collect();
     // Of terms that begin alike the longest is meant; of equal ones the first group's.
-    all.sort_by_key(|t| std::cmp::Reverse(t.name.len()));
+    all.sort_by_key(|t| (t.initial, std::cmp::Reverse(t.name.len())));
     all
 });
+
+/// What terms are looked up by: most words of a sentence begin like none.
+fn initial(text: &str) -> Option<char> {
+    text.chars().next()?.to_lowercase().next()
+}
+
+/// The term that a text begins with.
+fn term_at(text: &str) -> Option<&'static Term> {
+    let begins_like = initial(text);
+    let from = TERMS.partition_point(|t| t.initial < begins_like);
+    let alike = TERMS[from..].iter();
+    let mut alike = alike.take_while(|t| t.initial == begins_like);
+    alike.find(|t| begins(text, &t.name))
+}
 
 /// What of the terms a page has told already.
 #[derive(Debug, Default)]
@@ -48,26 +64,28 @@ impl Terms {
     pub fn linked(&self, text: &str) -> String {
         let mut told = self.told.lock().unwrap_or_else(PoisonError::into_inner);
         let mut out = String::with_capacity(text.len() + 80);
-        let mut at = 0;
+        // What stands before `from` is written.
+        let mut from = 0;
         let mut after_letter = false;
-        while let Some(c) = text[at..].chars().next() {
+        for (at, c) in text.char_indices() {
+            if at < from {
+                continue;
+            }
             let found = (!after_letter && c.is_alphabetic())
-                .then(|| TERMS.iter().find(|t| begins(&text[at..], &t.name)))
+                .then(|| term_at(&text[at..]))
                 .flatten()
                 .filter(|t| told.insert(&t.name));
+            after_letter = found.is_some() || c.is_alphanumeric();
             if let Some(term) = found {
-                let said = &text[at..at + term.name.len()];
+                let end = at + term.name.len();
+                escape(&text[from..at], &mut out);
                 let _ = write!(out, r#"<a class="term" href="{}">"#, term.address);
-                escape(said, &mut out);
+                escape(&text[at..end], &mut out);
                 out.push_str("</a>");
-                at += term.name.len();
-                after_letter = true;
-            } else {
-                escape(&text[at..at + c.len_utf8()], &mut out);
-                at += c.len_utf8();
-                after_letter = c.is_alphanumeric();
+                from = end;
             }
         }
+        escape(&text[from..], &mut out);
         out
     }
 }
@@ -83,16 +101,19 @@ fn begins(text: &str, term: &str) -> bool {
 }
 
 fn escape(text: &str, out: &mut String) {
-    for c in text.chars() {
-        match c {
-            '&' => out.push_str("&amp;"),
-            '<' => out.push_str("&lt;"),
-            '>' => out.push_str("&gt;"),
-            '"' => out.push_str("&quot;"),
-            '\'' => out.push_str("&#39;"),
-            c => out.push(c),
-        }
+    let mut rest = text;
+    while let Some(at) = rest.find(['&', '<', '>', '"', '\'']) {
+        out.push_str(&rest[..at]);
+        out.push_str(match rest.as_bytes()[at] {
+            b'&' => "&amp;",
+            b'<' => "&lt;",
+            b'>' => "&gt;",
+            b'"' => "&quot;",
+            _ => "&#39;",
+        });
+        rest = &rest[at + 1..];
     }
+    out.push_str(rest);
 }
 
 #[cfg(test)]

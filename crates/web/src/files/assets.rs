@@ -6,7 +6,7 @@
 use std::path::Path;
 
 use sha2::{Digest, Sha256};
-use yarrowfen_pages::offline::MADE;
+use yarrowfen_pages::offline::made;
 
 use super::CSP;
 
@@ -76,7 +76,7 @@ impl Assets {
             worker: format!(
                 "const VERSION = '{version}';\nconst FILES = {list};\nconst CSP = {};\nconst MADE = {};\n{code}",
                 json(&CSP),
-                json(&MADE)
+                json(&made().collect::<Vec<_>>())
             ),
             manifest: manifest(),
             version,

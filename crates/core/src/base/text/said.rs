@@ -105,15 +105,15 @@ impl From<Said> for Arg {
 
 /// Fills the holes of a sentence; one without holes is not copied.
 pub fn fill<'a>(
-    message: &Message,
+    message: Message,
     units: UnitSystem,
     mut arg: impl FnMut(&'static str) -> Option<Cow<'a, Arg>>,
 ) -> Cow<'static, str> {
-    if let [Part::Text(text)] = message.parts[..] {
+    if let Some(text) = message.plain() {
         return Cow::Borrowed(text);
     }
     let mut out = String::with_capacity(96);
-    for part in &message.parts {
+    for part in message.parts() {
         match part {
             Part::Text(text) => out.push_str(text),
             Part::Hole(name) => match arg(name) {
