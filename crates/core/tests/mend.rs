@@ -480,3 +480,15 @@ fn a_cause_goes_up_as_its_measure_goes_over() {
         assert!(all[30].1 <= Standing::Possible, "{field}: {:?}", all[30]);
     }
 }
+
+/// A fact of floating: what is lighter than water pulls no line straight, however buoyant it is.
+#[test]
+fn a_rig_that_floats_is_felt_nowhere() {
+    for length_mm in [200, 300] {
+        let told = mend(&json!({"symptom": "no_hook_up", "question": {
+            "rig": "hover", "bait": {"form": "worm", "length_mm": length_mm, "body_mm": 49, "plastic": "floating"},
+            "water": {"depth_m": 1, "wind_mps": 5}, "head": {"g": 0.5}}}));
+        let felt = cause(&told, Cause::SlackBow).measure.as_ref().unwrap();
+        assert!(felt.value == 0.0, "{}", felt.value);
+    }
+}

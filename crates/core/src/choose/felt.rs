@@ -34,7 +34,9 @@ impl Needs<'_> {
         let current = hold::CURRENT_MARGIN
             * hold::current_pull(s.line, s.depth, s.current, s.water.density.value).value;
         let still = maths::square(current) + maths::square(s.hand.value);
-        let left = maths::square(self.weight(head).value) - still;
+        // A rig that floats pulls nothing down: squared, its lift would be felt like a weight.
+        let weight = self.weight(head).value.max(0.0);
+        let left = maths::square(weight) - still;
         if left <= 0.0 {
             return 0.0;
         }
