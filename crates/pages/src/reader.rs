@@ -1,7 +1,7 @@
 //! Who is reading, and with which choices.
 
 use yarrowfen_core::Options;
-use yarrowfen_rows::{Account, OwnerId};
+use yarrowfen_rows::Account;
 
 /// Light of the page.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -57,11 +57,21 @@ impl Theme {
     }
 }
 
-/// A browser, and who is signed in with it.
+/// Who is signed in, as far as it is known.
+#[derive(Debug, Clone)]
+pub enum Who {
+    /// Nobody is.
+    Nobody,
+    /// An account is.
+    Member(Account),
+    /// A browser says that somebody is, and what knows of it cannot be asked.
+    CannotTell,
+}
+
+/// A browser, and who is signed in with it. Whose rows are meant stands beside it, and only
+/// where it is known: a page that is made for whoever reads cannot ask for anybody's.
 #[derive(Debug, Clone)]
 pub struct Reader {
-    /// Whose picks are meant: the account's, else the browser's.
-    pub owner: OwnerId,
     /// Must come back with each form.
     pub csrf: String,
     /// Units and ladder chosen before.
@@ -75,7 +85,18 @@ pub struct Reader {
     /// The question asked last, as a query string: the menu leads back to it.
     pub question: String,
     /// Who is signed in.
-    pub account: Option<Account>,
+    pub who: Who,
     /// Which styles and scripts belong to the pages: what addresses of them end in.
     pub assets: String,
+}
+
+impl Reader {
+    /// The account that is signed in, where one is known to be.
+    #[must_use]
+    pub fn account(&self) -> Option<&Account> {
+        match &self.who {
+            Who::Member(account) => Some(account),
+            Who::Nobody | Who::CannotTell => None,
+        }
+    }
 }

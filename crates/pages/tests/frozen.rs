@@ -7,8 +7,8 @@ use serde_json::{Value, json};
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_pages::page;
-use yarrowfen_pages::reader::{Reader, Theme};
-use yarrowfen_rows::{KEPT_SCHEMA, Kept, OwnerId, read_answer};
+use yarrowfen_pages::reader::{Reader, Theme, Who};
+use yarrowfen_rows::{KEPT_SCHEMA, Kept, read_answer};
 
 const FROZEN: [(&str, &str); 3] = [
     ("1", include_str!("frozen/model_1.jsonl")),
@@ -18,14 +18,13 @@ const FROZEN: [(&str, &str); 3] = [
 
 fn reader() -> Reader {
     Reader {
-        owner: OwnerId(uuid::Uuid::nil()),
         csrf: "token".into(),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),
         px_per_mm: None,
         question: String::new(),
-        account: None,
+        who: Who::Nobody,
         assets: String::new(),
     }
 }

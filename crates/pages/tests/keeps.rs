@@ -12,16 +12,14 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Engine, Options, PickRequest};
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::{self, Held, MendHeld};
-use yarrowfen_pages::reader::{Reader, Theme};
+use yarrowfen_pages::reader::{Reader, Theme, Who};
 use yarrowfen_pages::reply::{Part, Reply};
 use yarrowfen_pages::site::{self, PAGES, Page};
-use yarrowfen_rows::OwnerId;
 
 static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
 
 fn reader(units: UnitSystem) -> Reader {
     Reader {
-        owner: OwnerId(uuid::Uuid::nil()),
         csrf: "token".into(),
         options: Options {
             units,
@@ -32,7 +30,7 @@ fn reader(units: UnitSystem) -> Reader {
         views: String::new(),
         px_per_mm: None,
         question: String::new(),
-        account: None,
+        who: Who::Nobody,
         assets: String::new(),
     }
 }

@@ -292,18 +292,4 @@ impl Store {
         .await?;
         Ok(())
     }
-
-    /// Forgets sign-ins that have ended and attempts of more than a day ago.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn sweep_sign_ins(&self) -> Result<u64, StoreError> {
-        let ended = sqlx::query!("delete from sign_ins where expires_at < now()")
-            .execute(&self.pool)
-            .await?;
-        let old = sqlx::query!("delete from attempts where last_at < now() - interval '1 day'")
-            .execute(&self.pool)
-            .await?;
-        Ok(ended.rows_affected() + old.rows_affected())
-    }
 }

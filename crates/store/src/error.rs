@@ -20,7 +20,7 @@ pub enum StoreError {
     Database(#[source] sqlx::Error),
     /// The tables could not be brought up to date.
     #[error("the tables could not be brought up to date")]
-    Migration(#[from] sqlx::migrate::MigrateError),
+    Migration(#[source] sqlx::migrate::MigrateError),
     /// What was stored cannot be read by this version.
     #[error("what is stored cannot be read by this version")]
     Unreadable(#[source] serde_json::Error),
@@ -32,14 +32,43 @@ pub enum StoreError {
     UnknownCode(String),
 }
 
+/// Codes of a server that goes down or comes up, or takes nobody more: PostgreSQL's manual,
+/// appendix A, classes 08 and 57P, and 53300; 25006 is a server that only reads, as a standby
+/// does that has not taken over yet.
+fn is_away(code: &str) -> bool {
+    code.starts_with("08") || code.starts_with("57P") || matches!(code, "53300" | "25006")
+}
+
+impl StoreError {
+    /// Whether asking again in a moment may go well.
+    #[must_use]
+    pub fn is_away(&self) -> bool {
+        matches!(self, Self::Unavailable(_))
+    }
+}
+
 impl From<sqlx::Error> for StoreError {
     fn from(e: sqlx::Error) -> Self {
         match e {
             sqlx::Error::RowNotFound => Self::NotFound,
-            sqlx::Error::Io(_) | sqlx::Error::PoolTimedOut | sqlx::Error::PoolClosed => {
+            sqlx::Error::Io(_)
+            | sqlx::Error::Protocol(_)
+            | sqlx::Error::PoolTimedOut
+            | sqlx::Error::PoolClosed
+            | sqlx::Error::WorkerCrashed => Self::Unavailable(e),
+            sqlx::Error::Database(ref told) if told.code().is_some_and(|code| is_away(&code)) => {
                 Self::Unavailable(e)
             }
             other => Self::Database(other),
+        }
+    }
+}
+
+impl From<sqlx::migrate::MigrateError> for StoreError {
+    fn from(e: sqlx::migrate::MigrateError) -> Self {
+        match e {
+            sqlx::migrate::MigrateError::Execute(e) => Self::from(e),
+            other => Self::Migration(other),
         }
     }
 }

@@ -323,18 +323,6 @@ impl Store {
         .await?)
     }
 
-    /// Removes for good what was deleted more than thirty days ago; gives how many.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn sweep_deleted(&self) -> Result<u64, StoreError> {
-        let done =
-            sqlx::query!("delete from kept_picks where deleted_at < now() - interval '30 days'")
-                .execute(&self.pool)
-                .await?;
-        Ok(done.rows_affected())
-    }
-
     /// Replaces all kept picks of an owner of the demo, in one transaction,
     /// oldest first in the list given. Ids and times are given, so that they
     /// are the same everywhere.

@@ -13,6 +13,7 @@ mod logs;
 mod mends;
 mod shared;
 mod sinks;
+mod sweep;
 mod tackle;
 mod waters;
 mod whole;
@@ -37,6 +38,11 @@ use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};
 use std::str::FromStr;
 use std::time::Duration;
 
+/// Longest that a connection is waited for.
+const LONGEST_WAIT: Duration = Duration::from_millis(1200);
+/// Longest that a statement may run: the server ends it then.
+const LONGEST_STATEMENT: &str = "30s";
+
 /// The database.
 #[derive(Debug, Clone)]
 pub struct Store {
@@ -49,16 +55,33 @@ impl Store {
     /// # Errors
     /// When the address is malformed, the server is not there, or a migration fails.
     pub async fn open(url: &str) -> Result<Self, StoreError> {
+        let store = Self::at(url)?;
+        store.bring_up_to_date().await?;
+        Ok(store)
+    }
+
+    /// Of an address, whether or not a server answers there now.
+    ///
+    /// # Errors
+    /// When the address is malformed.
+    pub fn at(url: &str) -> Result<Self, StoreError> {
         let options = PgConnectOptions::from_str(url)?;
+        // A connection that died while it lay still is found before it is used: else a write
+        // would fail that another connection could do.
         let pool = PgPoolOptions::new()
             .max_connections(12)
-            .acquire_timeout(Duration::from_secs(5))
-            .test_before_acquire(false)
-            .connect_with(options)
-            .await?;
-        let store = Self { pool };
-        sqlx::migrate!().run(&store.pool).await?;
-        Ok(store)
+            .acquire_timeout(LONGEST_WAIT)
+            .test_before_acquire(true)
+            .connect_lazy_with(options.options([("statement_timeout", LONGEST_STATEMENT)]));
+        Ok(Self { pool })
+    }
+
+    /// Brings the tables up to date.
+    ///
+    /// # Errors
+    /// When the server is not there, or a migration fails.
+    pub async fn bring_up_to_date(&self) -> Result<(), StoreError> {
+        Ok(sqlx::migrate!().run(&self.pool).await?)
     }
 
     /// Over a pool that is there already; for tests.

@@ -380,20 +380,6 @@ impl Store {
         tx.commit().await?;
         Ok(())
     }
-
-    /// Forgets what undoes changes of more than thirty days ago.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn sweep_changes(&self) -> Result<u64, StoreError> {
-        let old = sqlx::query!("delete from box_changes where at < now() - interval '30 days'")
-            .execute(&self.pool)
-            .await?;
-        let imports = sqlx::query!("delete from imports where made_at < now() - interval '2 days'")
-            .execute(&self.pool)
-            .await?;
-        Ok(old.rows_affected() + imports.rows_affected())
-    }
 }
 
 /// Writes rows back as a change noted them.

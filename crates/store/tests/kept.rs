@@ -106,7 +106,7 @@ async fn only_what_was_deleted_long_ago_is_swept(pool: PgPool) {
         .execute(&pool)
         .await
         .unwrap();
-    assert_eq!(store.sweep_deleted().await.unwrap(), 1);
+    assert_eq!(store.sweep().await.unwrap(), 1);
     assert!(store.restore_kept_pick(owner, young).await.is_ok());
     assert!(store.restore_kept_pick(owner, old).await.is_err());
 }

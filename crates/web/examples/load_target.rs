@@ -8,7 +8,7 @@ use actix_web::{App as WebApp, HttpResponse, HttpServer, web};
 use yarrowfen_core::{Engine, Options};
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::answered;
-use yarrowfen_pages::reader::{Reader, Theme};
+use yarrowfen_pages::reader::{Reader, Theme, Who};
 use yarrowfen_pages::views::{Frame, pick::PickPage, shell::whole};
 use yarrowfen_store::{OwnerId, State, Store};
 use yarrowfen_web::account::Token;
@@ -95,14 +95,13 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let owner_data = web::Data::new(owner);
     let app = App::new(Engine::new()?, store, config.static_dir.clone());
     let reader = Reader {
-        owner: OwnerId(uuid::Uuid::nil()),
         csrf: "0".repeat(32),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),
         px_per_mm: None,
         question: String::new(),
-        account: None,
+        who: Who::Nobody,
         assets: String::new(),
     };
     let form = PickForm::from_query("", reader.options);

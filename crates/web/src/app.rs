@@ -13,6 +13,7 @@ use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
 
 use crate::files::assets::Assets;
 use crate::live::boxes::Boxes;
+use crate::live::breaker::Breaker;
 use crate::live::by_owner::ByOwner;
 use crate::live::forecast::Forecast;
 use crate::live::imports::Running;
@@ -45,6 +46,8 @@ pub struct App {
     pub sounder: Arc<Sounder>,
     /// The forecast.
     pub forecast: Arc<Forecast>,
+    /// Whether the database answered of late.
+    pub breaker: Arc<Breaker>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
 }
@@ -55,7 +58,7 @@ impl App {
     /// # Errors
     /// When the database does not answer.
     pub async fn held(&self, reader: &Reader) -> Result<Option<Arc<HeldBox>>, StoreError> {
-        match &reader.account {
+        match reader.account() {
             Some(account) => Ok(Some(self.boxes.of(&self.store, account).await?)),
             None => Ok(None),
         }
@@ -124,6 +127,7 @@ impl App {
             losses: Arc::default(),
             sounder: Arc::default(),
             forecast: Arc::default(),
+            breaker: Arc::default(),
             imports: Arc::default(),
         }
     }

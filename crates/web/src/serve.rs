@@ -7,6 +7,7 @@
 use std::net::TcpListener;
 
 use std::sync::Arc;
+use std::time::Duration;
 
 use actix_web::middleware::from_fn;
 
@@ -20,6 +21,10 @@ use crate::app::App;
 use crate::config::Config;
 use crate::{reader, routes};
 
+/// After so long a database that was away is asked again.
+const AGAIN: Duration = Duration::from_secs(1);
+/// What is old is removed so often.
+const SWEEP_EVERY: Duration = Duration::from_secs(3600);
 /// How many ports are tried after the wanted one.
 const MORE_PORTS: u16 = 40;
 
@@ -58,22 +63,30 @@ fn listen(config: &Config) -> Result<TcpListener, ServeError> {
     Err(ServeError::NoPort(config.port, last, config.host.clone()))
 }
 
+/// Brings the tables up to date as soon as the database is there, then sweeps what is old, by
+/// the clock. The pages do not wait for it: picking needs no database.
+async fn keep_house(store: Store) {
+    while let Err(e) = store.bring_up_to_date().await {
+        tracing::error!(error = ?e, "the tables cannot be brought up to date yet");
+        tokio::time::sleep(AGAIN).await;
+    }
+    loop {
+        match store.sweep().await {
+            Ok(0) => {}
+            Ok(gone) => tracing::info!(gone, "removed what was old"),
+            Err(e) => tracing::warn!(error = %e, "could not remove what is old"),
+        }
+        tokio::time::sleep(SWEEP_EVERY).await;
+    }
+}
+
 /// Serves until it is told to stop.
 ///
 /// # Errors
-/// When tables, database or port are not to be had.
+/// When tables or port are not to be had, or the database's address is none.
 pub async fn serve(config: Config) -> Result<(), ServeError> {
-    let store = Store::open(&config.database_url).await?;
-    match store.sweep_deleted().await {
-        Ok(0) => {}
-        Ok(gone) => tracing::info!(gone, "removed picks deleted more than thirty days ago"),
-        Err(e) => tracing::warn!(error = %e, "could not sweep deleted picks"),
-    }
-    for swept in [store.sweep_changes().await, store.sweep_sign_ins().await] {
-        if let Err(e) = swept {
-            tracing::warn!(error = %e, "could not sweep what is old");
-        }
-    }
+    let store = Store::at(&config.database_url)?;
+    tokio::spawn(keep_house(store.clone()));
     let app = App {
         demo: config.demo,
         sounder: Arc::new(Sounder::at(config.sounder)),
@@ -86,6 +99,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     HttpServer::new(move || {
         WebApp::new()
             .wrap(from_fn(crate::reply::packed::packed))
+            .wrap(from_fn(crate::reply::typed::given_back))
             .wrap(reader::middleware(
                 config.key.clone(),
                 config.secure_cookies,

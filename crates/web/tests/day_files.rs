@@ -5,7 +5,6 @@
 use std::path::PathBuf;
 
 use time::macros::{date, datetime};
-use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::TieWhy;
 use yarrowfen_core::day::{DayState, Event, EventId, Log, Planned, What, WrittenAt, spans};
@@ -13,21 +12,19 @@ use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::{Engine, Options};
 use yarrowfen_pages::ask::plan_from::{Stay, stays_queries};
 use yarrowfen_pages::page::{DayHeld, day_decided, day_form};
-use yarrowfen_pages::reader::{Reader, Theme};
-use yarrowfen_rows::OwnerId;
+use yarrowfen_pages::reader::{Reader, Theme, Who};
 use yarrowfen_web::files::gpx::{self, Waypoint};
 use yarrowfen_web::files::{day_calendar, day_in};
 
 fn reader() -> Reader {
     Reader {
-        owner: OwnerId(Uuid::nil()),
         csrf: String::new(),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),
         px_per_mm: None,
         question: String::new(),
-        account: None,
+        who: Who::Nobody,
         assets: String::new(),
     }
 }

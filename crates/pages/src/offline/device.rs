@@ -13,7 +13,7 @@ use yarrowfen_core::own_box::{BoxList, Item};
 use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Water};
 
 use crate::held::HeldBox;
-use crate::reader::{Reader, Theme};
+use crate::reader::{Reader, Theme, Who};
 
 /// A thing of the box.
 #[derive(Debug, Clone, Serialize, Deserialize)]
@@ -82,7 +82,7 @@ impl Device {
     /// Of a reader and what is held of him.
     #[must_use]
     pub fn of(
-        reader: &Reader,
+        (owner, reader): (OwnerId, &Reader),
         things: Option<&HeldBox>,
         (sinks, tries, sizes): (&[Sink], &[MendTry], &[OwnSize]),
         (events, planned): (Vec<Event>, Vec<Planned>),
@@ -100,7 +100,7 @@ impl Device {
             added_at: o.added_at,
         };
         Self {
-            owner: reader.owner.0,
+            owner: owner.0,
             csrf: reader.csrf.clone(),
             units: reader.options.units,
             ladder: reader.options.ladder,
@@ -108,7 +108,7 @@ impl Device {
             views: reader.views.clone(),
             px_per_mm: reader.px_per_mm,
             question: reader.question.clone(),
-            account: reader.account.as_ref().map(|a| AccountRow {
+            account: reader.account().map(|a| AccountRow {
                 name: a.name.clone(),
                 demo: a.demo,
                 box_version: a.box_version,
@@ -141,7 +141,6 @@ impl Device {
             .map(|a| HeldBox::new(a.box_version, items, self.waters));
         Loaded {
             reader: Reader {
-                owner,
                 csrf: self.csrf,
                 options: Options {
                     units: self.units,
@@ -152,7 +151,7 @@ impl Device {
                 views: self.views,
                 px_per_mm: self.px_per_mm,
                 question: self.question,
-                account,
+                who: account.map_or(Who::Nobody, Who::Member),
                 assets: self.assets,
             },
             things,

@@ -49,6 +49,16 @@ pub fn mine(
 struct ErrorPage<'a> {
     status: u16,
     message: &'a str,
+    again: Option<Again<'a>>,
+}
+
+/// A form that came in vain, to be sent again just as it was.
+#[derive(Debug, Clone, Copy)]
+pub struct Again<'a> {
+    /// Where it goes.
+    pub to: &'a str,
+    /// Its fields.
+    pub fields: &'a [(String, String)],
 }
 
 impl ErrorPage<'_> {
@@ -58,10 +68,15 @@ impl ErrorPage<'_> {
     }
 }
 
-/// A page that says what is wrong, without knowing who reads it.
+/// A page that says what is wrong, without knowing who reads it; with the form that came in
+/// vain.
 #[must_use]
-pub fn error(status: u16, message: &str) -> Reply {
-    let page = ErrorPage { status, message };
+pub fn error(status: u16, message: &str, again: Option<Again<'_>>) -> Reply {
+    let page = ErrorPage {
+        status,
+        message,
+        again,
+    };
     let body = page.render().unwrap_or_else(|_| message.to_owned());
     Reply::html(status, body)
 }

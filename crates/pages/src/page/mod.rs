@@ -16,7 +16,7 @@ mod today;
 mod waters;
 mod words;
 
-pub use account::{account, error, mine};
+pub use account::{Again, account, error, mine};
 pub use bench::{bench, bench_print, bench_screen};
 pub use cast::{cast, cast_with};
 pub use count::{Typed, count};

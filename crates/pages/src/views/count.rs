@@ -111,7 +111,7 @@ impl CountPage {
                 &form.pick.query(),
                 engine.tables().mend.leads[Judged::TimeToBottom],
             )),
-            member: reader.account.is_some(),
+            member: reader.account().is_some(),
             typed: typed.map(|(t, m)| (t.to_owned(), m)),
             query,
             frame,

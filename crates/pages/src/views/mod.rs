@@ -30,7 +30,7 @@ pub mod waters;
 pub mod words;
 
 use crate::ask::PickForm;
-use crate::reader::{Reader, Theme};
+use crate::reader::{Reader, Theme, Who};
 use crate::site;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 
@@ -54,6 +54,8 @@ pub struct Frame {
     pub question: String,
     /// The name of who is signed in.
     pub name: Option<String>,
+    /// Whether somebody is signed in whose account cannot be asked for.
+    pub away: bool,
     /// Which styles and scripts belong to the page.
     pub assets: String,
 }
@@ -85,7 +87,8 @@ impl Frame {
             views: reader.views.clone(),
             here,
             question: reader.question.clone(),
-            name: reader.account.as_ref().map(|a| a.name.clone()),
+            name: reader.account().map(|a| a.name.clone()),
+            away: matches!(reader.who, Who::CannotTell),
             assets: reader.assets.clone(),
         }
     }

@@ -3,14 +3,14 @@
 use std::future::Future;
 
 use actix_web::dev::Payload;
-use actix_web::{FromRequest, HttpRequest, web};
+use actix_web::{FromRequest, HttpMessage, HttpRequest, web};
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use subtle::ConstantTimeEq;
 use yarrowfen_pages::reader::Reader;
 
-use super::{Member, of_request};
-use crate::reply::PageError;
+use super::{Known, Member, of_request};
+use crate::reply::{PageError, typed::Typed};
 
 /// A form that carries the token of the page that it stood on.
 pub trait HasToken {
@@ -55,7 +55,7 @@ pub fn check_token(reader: &Reader, token: &str) -> Result<(), PageError> {
 #[derive(Debug)]
 pub struct Checked<F> {
     /// Who reads.
-    pub reader: Reader,
+    pub reader: Known,
     /// What was sent.
     pub form: F,
 }
@@ -69,14 +69,20 @@ pub struct Signed<F> {
     pub form: F,
 }
 
+/// Reads a form and checks its token. What was typed is set aside: where it cannot be taken
+/// just now, the page that says so holds it.
 async fn form_of<F: DeserializeOwned + HasToken + 'static>(
     http: &HttpRequest,
     mut payload: Payload,
     reader: &Reader,
 ) -> Result<F, actix_web::Error> {
-    let form = web::Form::<F>::from_request(http, &mut payload).await?;
+    let pairs = web::Form::<Vec<(String, String)>>::from_request(http, &mut payload).await?;
+    let pairs = pairs.into_inner();
+    let text = serde_urlencoded::to_string(&pairs).map_err(|_| PageError::Unreadable)?;
+    let form: F = serde_urlencoded::from_str(&text).map_err(|_| PageError::Unreadable)?;
     check_token(reader, form.token())?;
-    Ok(form.into_inner())
+    http.extensions_mut().insert(Typed(pairs));
+    Ok(form)
 }
 
 impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
@@ -85,8 +91,9 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
     fn from_request(http: &HttpRequest, payload: &mut Payload) -> Self::Future {
         let (http, payload) = (http.clone(), payload.take());
         Box::pin(async move {
-            let reader = of_request(&http).await?;
-            let form = form_of(&http, payload, &reader).await?;
+            let visitor = of_request(&http).await?;
+            let form = form_of(&http, payload, &visitor).await?;
+            let reader = Known::of(visitor)?;
             Ok(Self { reader, form })
         })
     }
@@ -98,8 +105,9 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Signed<F> {
     fn from_request(http: &HttpRequest, payload: &mut Payload) -> Self::Future {
         let (http, payload) = (http.clone(), payload.take());
         Box::pin(async move {
-            let member = Member::of(of_request(&http).await?)?;
-            let form = form_of(&http, payload, &member.reader).await?;
+            let visitor = of_request(&http).await?;
+            let form = form_of(&http, payload, &visitor).await?;
+            let member = Member::of(visitor)?;
             Ok(Self { member, form })
         })
     }

@@ -9,7 +9,7 @@ use actix_web::cookie::{Cookie, Key, SameSite, time::Duration};
 use uuid::Uuid;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_pages::reader::{Reader, Theme};
+use yarrowfen_pages::reader::{Reader, Theme, Who};
 use yarrowfen_rows::OwnerId;
 
 use crate::account::{self, Token};
@@ -80,11 +80,12 @@ fn chosen<T>(session: &Session, key: &str, read: impl Fn(&str) -> Option<T>) -> 
     found
 }
 
-/// Reads the browser's cookie, or begins one. Nobody is signed in.
+/// Reads the browser's cookie, or begins one: who reads, nobody being signed in, and the
+/// browser's own rows.
 ///
 /// # Errors
 /// When the cookie cannot be written.
-pub fn browser(session: &Session) -> Result<Reader, PageError> {
+pub fn browser(session: &Session) -> Result<(Reader, OwnerId), PageError> {
     let known = get(session, "owner")
         .and_then(|o| Uuid::parse_str(&o).ok())
         .zip(get(session, "csrf"));
@@ -93,8 +94,7 @@ pub fn browser(session: &Session) -> Result<Reader, PageError> {
     } else {
         begin_anew(session)?
     };
-    Ok(Reader {
-        owner: OwnerId(owner),
+    let reader = Reader {
         csrf,
         options: Options {
             units: chosen(session, "units", UnitSystem::from_code).unwrap_or(UnitSystem::Metric),
@@ -105,9 +105,10 @@ pub fn browser(session: &Session) -> Result<Reader, PageError> {
         views: get(session, "views").unwrap_or_default(),
         px_per_mm: chosen(session, "px_per_mm", |p| p.parse().ok()),
         question: get(session, "question").unwrap_or_default(),
-        account: None,
+        who: Who::Nobody,
         assets: String::new(),
-    })
+    };
+    Ok((reader, OwnerId(owner)))
 }
 
 /// A new browser: another owner, another form token.

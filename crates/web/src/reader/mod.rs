@@ -23,42 +23,93 @@ use std::pin::Pin;
 use actix_session::SessionExt;
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, web};
-use yarrowfen_pages::reader::Reader;
-use yarrowfen_rows::Account;
+use yarrowfen_pages::reader::{Reader, Who};
+use yarrowfen_rows::{Account, OwnerId};
 
 use crate::app::App;
 use crate::reply::PageError;
 
-/// Whoever reads, signed in or not.
+/// Whoever reads, for pages that are made for anybody: where it cannot be told who is signed
+/// in they go on, without anybody's rows.
 #[derive(Debug, Clone)]
-pub struct Visitor(pub Reader);
+pub struct Visitor {
+    reader: Reader,
+    browser: OwnerId,
+}
 
 impl Deref for Visitor {
     type Target = Reader;
     fn deref(&self) -> &Reader {
-        &self.0
+        &self.reader
     }
 }
 
-async fn of_request(http: &HttpRequest) -> Result<Reader, PageError> {
-    let mut reader = browser(&http.get_session())?;
+impl Visitor {
+    /// Whose rows are meant, where that is known.
+    #[must_use]
+    pub fn owner(&self) -> Option<OwnerId> {
+        match &self.reader.who {
+            Who::Nobody => Some(self.browser),
+            Who::Member(account) => Some(account.owner),
+            Who::CannotTell => None,
+        }
+    }
+}
+
+/// Somebody of whom it is known whether he is signed in: rows are read and written for him
+/// alone. Where it cannot be told there is none, and nothing is written under another's name.
+#[derive(Debug, Clone)]
+pub struct Known {
+    /// Who reads.
+    pub reader: Reader,
+    /// Whose rows are meant: the account's, else the browser's.
+    pub owner: OwnerId,
+}
+
+impl Deref for Known {
+    type Target = Reader;
+    fn deref(&self) -> &Reader {
+        &self.reader
+    }
+}
+
+impl Known {
+    fn of(visitor: Visitor) -> Result<Self, PageError> {
+        let owner = visitor.owner().ok_or(PageError::Unavailable)?;
+        Ok(Self {
+            reader: visitor.reader,
+            owner,
+        })
+    }
+}
+
+async fn of_request(http: &HttpRequest) -> Result<Visitor, PageError> {
+    let (mut reader, browser) = browser(&http.get_session())?;
     let app = http.app_data::<web::Data<App>>();
     if let Some(app) = app {
         reader.assets.clone_from(&app.assets.version);
     }
-    let (Some(token), Some(app)) = (token(http), app) else {
-        return Ok(reader);
-    };
-    match app.store.signed_in(&token.hash()).await {
-        Ok(Some(account)) => {
-            reader.owner = account.owner;
-            reader.account = Some(account);
-        }
-        Ok(None) => {}
-        // Picking needs no database: whoever is signed in picks as a stranger until it is back.
-        Err(e) => tracing::error!(error = ?e, "cannot see who is signed in"),
+    if let (Some(token), Some(app)) = (token(http), app) {
+        reader.who = who(app, &token.hash()).await;
     }
-    Ok(reader)
+    Ok(Visitor { reader, browser })
+}
+
+/// Who is signed in with a token. A connection that died while it lay still is no answer, so
+/// it is asked twice.
+async fn who(app: &App, token_hash: &[u8]) -> Who {
+    let ask = async || match app.store.signed_in(token_hash).await {
+        Err(e) if e.is_away() => app.store.signed_in(token_hash).await,
+        answer => answer,
+    };
+    match app.breaker.ask(ask).await {
+        Ok(Some(account)) => Who::Member(account),
+        Ok(None) => Who::Nobody,
+        Err(e) => {
+            tracing::error!(error = ?e, "cannot tell who is signed in");
+            Who::CannotTell
+        }
+    }
 }
 
 /// A future as the extractors give it.
@@ -69,7 +120,16 @@ impl FromRequest for Visitor {
     type Future = Extracted<Self>;
     fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
         let http = http.clone();
-        Box::pin(async move { of_request(&http).await.map(Self) })
+        Box::pin(async move { of_request(&http).await })
+    }
+}
+
+impl FromRequest for Known {
+    type Error = PageError;
+    type Future = Extracted<Self>;
+    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let http = http.clone();
+        Box::pin(async move { Self::of(of_request(&http).await?) })
     }
 }
 
@@ -83,10 +143,14 @@ pub struct Member {
 }
 
 impl Member {
-    fn of(reader: Reader) -> Result<Self, PageError> {
-        match reader.account.clone() {
-            Some(account) => Ok(Self { reader, account }),
-            None => Err(PageError::SignIn),
+    fn of(visitor: Visitor) -> Result<Self, PageError> {
+        match visitor.reader.who.clone() {
+            Who::Member(account) => Ok(Self {
+                reader: visitor.reader,
+                account,
+            }),
+            Who::Nobody => Err(PageError::SignIn),
+            Who::CannotTell => Err(PageError::Unavailable),
         }
     }
 }

@@ -78,7 +78,8 @@ impl ResponseError for PageError {
         if matches!(self, Self::SignIn) {
             return super::see_other("/account");
         }
-        let page = yarrowfen_pages::page::error(self.status_code().as_u16(), &self.to_string());
+        let page =
+            yarrowfen_pages::page::error(self.status_code().as_u16(), &self.to_string(), None);
         super::send(page)
     }
 }

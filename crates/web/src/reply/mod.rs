@@ -2,6 +2,7 @@
 
 mod errors;
 pub mod packed;
+pub mod typed;
 
 pub use errors::PageError;
 

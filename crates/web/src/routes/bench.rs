@@ -2,6 +2,7 @@
 
 use actix_web::{HttpRequest, HttpResponse, web};
 use yarrowfen_pages::page;
+use yarrowfen_pages::reader::Who;
 
 use crate::app::App;
 use crate::reader::{HtmxPart, Visitor};
@@ -18,8 +19,12 @@ pub async fn page(
     let query = http.query_string();
     match page::bench(&app.engine, &reader, query, held.as_deref(), part.0) {
         Some(page) => shown(page),
-        None if reader.account.is_none() => Err(PageError::SignIn),
-        None => Err(PageError::NotFound),
+        // A thing of a box: whose it is decides what is said.
+        None => Err(match reader.who {
+            Who::Nobody => PageError::SignIn,
+            Who::CannotTell => PageError::Unavailable,
+            Who::Member(_) => PageError::NotFound,
+        }),
     }
 }
 

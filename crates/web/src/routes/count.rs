@@ -32,7 +32,7 @@ async fn sinks(
     app: &App,
     reader: &Reader,
 ) -> Result<std::sync::Arc<Vec<yarrowfen_store::Sink>>, PageError> {
-    match &reader.account {
+    match reader.account() {
         Some(account) => Ok(app.sinks_of(account.owner).await?),
         None => Ok(Default::default()),
     }

@@ -18,7 +18,7 @@ use yarrowfen_pages::reply::Part;
 
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, HtmxPart, Pairs, Visitor, check_token};
+use crate::reader::{Checked, HtmxPart, Known, Pairs, check_token};
 use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The cookie by which a page tells what its time of day is ahead of UTC, minutes.
@@ -48,7 +48,7 @@ struct OfDay {
 impl OfDay {
     async fn read(
         app: &App,
-        reader: &Reader,
+        reader: &Known,
         things: Option<Arc<HeldBox>>,
         now: (i64, i16),
     ) -> Result<Self, PageError> {
@@ -79,7 +79,7 @@ const MOST_PLANNED: usize = 8;
 /// When the database does not answer.
 pub(super) async fn planned_from(
     app: &App,
-    reader: &Reader,
+    reader: &Known,
     now: (i64, i16),
 ) -> Result<Vec<Planned>, PageError> {
     let days = app.store.days(reader.owner, Some(today_from(now))).await?;
@@ -87,7 +87,7 @@ pub(super) async fn planned_from(
     Ok(days.map(|d| d.planned).collect())
 }
 
-async fn of_late(app: &App, reader: &Reader, now: (i64, i16)) -> Result<Vec<Event>, PageError> {
+async fn of_late(app: &App, reader: &Known, now: (i64, i16)) -> Result<Vec<Event>, PageError> {
     Ok(app.store.events_from(reader.owner, today_from(now)).await?)
 }
 
@@ -96,7 +96,7 @@ pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    reader: Visitor,
+    reader: Known,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
     let now = clock(&http);
@@ -149,7 +149,7 @@ pub async fn tap(
 ///
 /// # Errors
 /// When there are too many, or the database does not answer.
-pub(super) async fn keep(app: &App, reader: &Reader, events: &[Event]) -> Result<(), PageError> {
+pub(super) async fn keep(app: &App, reader: &Known, events: &[Event]) -> Result<(), PageError> {
     app.store.save_events(reader.owner, events).await?;
     app.log_changed(reader.owner);
     Ok(())
@@ -173,7 +173,7 @@ pub async fn try_down(
 
 /// The box after a head may have been counted down: its version is asked for anew.
 async fn fresh_box(app: &App, reader: &Reader) -> Result<Option<Arc<HeldBox>>, PageError> {
-    let Some(account) = &reader.account else {
+    let Some(account) = reader.account() else {
         return Ok(None);
     };
     let mut account = account.clone();
@@ -219,7 +219,7 @@ fn read(json: Value, wrong: i64) -> Result<Event, String> {
 pub async fn receive(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
     body: Result<web::Json<Batch>, actix_web::Error>,
 ) -> Result<HttpResponse, PageError> {
     let token = http.headers().get("x-csrf").and_then(|v| v.to_str().ok());

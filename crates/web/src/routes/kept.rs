@@ -6,13 +6,12 @@ use serde::Deserialize;
 use uuid::Uuid;
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::{self, KeptList, answered};
-use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::views::pick::KeepForm;
 use yarrowfen_store::{DEMO_OWNER, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept};
 
 use super::pick::sink_tests;
 use crate::app::App;
-use crate::reader::{Checked, HasToken, Id, Visitor};
+use crate::reader::{Checked, HasToken, Id, Known, Visitor};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -49,7 +48,7 @@ impl ListAsks {
 /// The list.
 pub async fn list(
     app: web::Data<App>,
-    reader: Visitor,
+    reader: Known,
     asks: web::Query<ListAsks>,
 ) -> Result<HttpResponse, PageError> {
     list_page(&app, &reader, &asks, None).await
@@ -57,7 +56,7 @@ pub async fn list(
 
 async fn list_page(
     app: &App,
-    reader: &Reader,
+    reader: &Known,
     asks: &ListAsks,
     complaint: Option<&'static str>,
 ) -> Result<HttpResponse, PageError> {
@@ -156,7 +155,7 @@ pub async fn keep(
 }
 
 /// One kept pick, as it was answered then.
-pub async fn one(app: web::Data<App>, reader: Visitor, id: Id) -> Result<HttpResponse, PageError> {
+pub async fn one(app: web::Data<App>, reader: Known, id: Id) -> Result<HttpResponse, PageError> {
     let kept = app.store.kept_pick(reader.owner, id.0).await?;
     shown(page::kept_one(&app.engine, &reader, kept))
 }
@@ -201,7 +200,7 @@ pub async fn withdraw(
 pub async fn compare(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
 ) -> Result<HttpResponse, PageError> {
     let pairs: Vec<(String, String)> =
         serde_urlencoded::from_str(http.query_string()).unwrap_or_default();

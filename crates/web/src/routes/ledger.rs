@@ -5,20 +5,19 @@ use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::page;
-use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::reply::Part;
 
 use super::plan_files::take_calendar;
 use crate::app::App;
 use crate::files::{day_in, log_file, spans_csv, upload};
-use crate::reader::{HtmxPart, Visitor};
+use crate::reader::{HtmxPart, Known};
 use crate::reply::{PageError, see_other, shown};
 
 /// The page, or the part that changes; counted off the event loop.
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
@@ -35,7 +34,7 @@ pub async fn page(
 pub async fn csv(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
 ) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
@@ -63,21 +62,21 @@ pub(super) fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpR
 }
 
 /// The whole log as JSON.
-pub async fn log_json(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+pub async fn log_json(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
     let body = log_file::json(&events).map_err(written_wrong)?;
     Ok(file("application/json", "yarrowfen-log.json", body))
 }
 
 /// The whole log as a table.
-pub async fn log_csv(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+pub async fn log_csv(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
     let body = log_file::csv(&events).map_err(written_wrong)?;
     Ok(file("text/csv; charset=utf-8", "yarrowfen-log.csv", body))
 }
 
 /// The days of the log as a calendar.
-pub async fn calendar(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+pub async fn calendar(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
     let body = log_file::calendar(&events, OffsetDateTime::now_utc());
     Ok(file(
@@ -90,7 +89,7 @@ pub async fn calendar(app: web::Data<App>, reader: Visitor) -> Result<HttpRespon
 /// Takes a log in, beside what is there; all of it or nothing.
 pub async fn import(
     app: web::Data<App>,
-    reader: Visitor,
+    reader: Known,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let upload = upload::checked(form, &reader).await?;
@@ -123,7 +122,7 @@ pub async fn import(
 /// The page, with what is wrong with a file.
 async fn with_faults(
     app: &App,
-    reader: &Reader,
+    reader: &Known,
     faults: Vec<String>,
 ) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;

@@ -3,7 +3,6 @@
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
 use yarrowfen_pages::page::{self, MendHeld};
-use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::MendTry;
 
 use super::pick::own_box;
@@ -12,8 +11,11 @@ use crate::reader::{Checked, HtmxPart, Id, Pairs, Visitor};
 use crate::reply::{PageError, about_question, see_other};
 
 /// What the reader tried. The page goes on without it when the database is away.
-async fn tries(app: &App, reader: &Reader) -> Vec<MendTry> {
-    match app.store.mend_tries(reader.owner).await {
+async fn tries(app: &App, reader: &Visitor) -> Vec<MendTry> {
+    let Some(owner) = reader.owner() else {
+        return Vec::new();
+    };
+    match app.store.mend_tries(owner).await {
         Ok(tries) => tries,
         Err(e) => {
             tracing::error!(error = ?e, "cannot read what was tried");

@@ -10,7 +10,7 @@ use yarrowfen_pages::page::today_from;
 use super::day::{millis, planned_from};
 use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
-use crate::reader::Visitor;
+use crate::reader::Known;
 use crate::reply::PageError;
 
 /// Only the worker may compile the module: its own answer alone says so.
@@ -35,7 +35,7 @@ pub async fn manifest(app: web::Data<App>) -> HttpResponse {
 
 /// All that a device holds of who reads: choices, box, waters, own sink tests, what was tried,
 /// and the log of the last days.
-pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
+pub async fn device(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let things = own_box(&app, &reader).await;
     let sinks = sink_tests(&app, &reader).await;
     let sizes = own_sizes(&app, &reader).await;
@@ -45,7 +45,7 @@ pub async fn device(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse
     let planned = planned_from(&app, &reader, now).await?;
     let of_days = (events, planned);
     let device = Device::of(
-        &reader,
+        (reader.owner, &reader),
         things.as_deref(),
         (&sinks, &tries, &sizes),
         of_days,

@@ -18,7 +18,7 @@ use crate::reply::{PageError, about_question};
 /// The sink tests of who is signed in. Picking goes on without them when the
 /// database is away.
 pub(super) async fn sink_tests(app: &App, reader: &Reader) -> Arc<Vec<Sink>> {
-    let Some(account) = &reader.account else {
+    let Some(account) = reader.account() else {
         return Arc::default();
     };
     match app.sinks_of(account.owner).await {
@@ -33,7 +33,7 @@ pub(super) async fn sink_tests(app: &App, reader: &Reader) -> Arc<Vec<Sink>> {
 /// Sizes that the log of who is signed in speaks for. Picking goes on without them when the
 /// database is away.
 pub(super) async fn own_sizes(app: &App, reader: &Reader) -> Arc<Vec<OwnSize>> {
-    let Some(account) = &reader.account else {
+    let Some(account) = reader.account() else {
         return Arc::default();
     };
     match app.sizes_of(account.owner).await {
@@ -47,7 +47,7 @@ pub(super) async fn own_sizes(app: &App, reader: &Reader) -> Arc<Vec<OwnSize>> {
 
 /// The box of who is signed in. Picking goes on without it when the database is away.
 pub(super) async fn own_box(app: &App, reader: &Reader) -> Option<Arc<HeldBox>> {
-    let account = reader.account.as_ref()?;
+    let account = reader.account()?;
     match app.boxes.of(&app.store, account).await {
         Ok(held) => Some(held),
         Err(e) => {

@@ -17,7 +17,7 @@ use yarrowfen_store::{NewDay, PlannedDay};
 use super::kept::Bare;
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, HasToken, HtmxPart, Id, Visitor};
+use crate::reader::{Checked, HasToken, HtmxPart, Id, Known};
 use crate::reply::{PageError, see_other, shown};
 
 /// Kept days that are listed on a day's page, from yesterday on.
@@ -33,7 +33,7 @@ pub(super) struct Read {
 }
 
 impl Read {
-    pub(super) async fn of(app: &App, reader: &Reader) -> Result<Self, PageError> {
+    pub(super) async fn of(app: &App, reader: &Known) -> Result<Self, PageError> {
         let today = OffsetDateTime::now_utc().date();
         let yesterday = today.previous_day().unwrap_or(today);
         let mut kept = app.store.days(reader.owner, Some(yesterday)).await?;
@@ -68,7 +68,7 @@ struct Asks {
 
 async fn day_page(
     app: &App,
-    reader: &Reader,
+    reader: &Known,
     query: &str,
     (id, part): (Option<Uuid>, Part),
 ) -> Result<HttpResponse, PageError> {
@@ -111,14 +111,14 @@ async fn ask_forecast(app: &App, form: &mut DayForm) {
 pub async fn page(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
     day_page(&app, &reader, http.query_string(), (None, part.0)).await
 }
 
 /// A kept day.
-pub async fn one(app: web::Data<App>, reader: Visitor, id: Id) -> Result<HttpResponse, PageError> {
+pub async fn one(app: web::Data<App>, reader: Known, id: Id) -> Result<HttpResponse, PageError> {
     let day = app.store.day(reader.owner, id.0).await?;
     day_page(&app, &reader, &day.query, (Some(id.0), Part::Whole)).await
 }
@@ -127,7 +127,7 @@ pub async fn one(app: web::Data<App>, reader: Visitor, id: Id) -> Result<HttpRes
 pub async fn print(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
 ) -> Result<HttpResponse, PageError> {
     let read = Read::of(&app, &reader).await?;
     let form = read.form(&app, &reader, http.query_string());
@@ -147,7 +147,7 @@ pub(super) enum Day {
 ///
 /// # Errors
 /// When the database does not answer, or a template fails.
-pub(super) async fn decided(app: &App, reader: &Reader, query: &str) -> Result<Day, PageError> {
+pub(super) async fn decided(app: &App, reader: &Known, query: &str) -> Result<Day, PageError> {
     let read = Read::of(app, reader).await?;
     let form = read.form(app, reader, query);
     Ok(

@@ -4,7 +4,6 @@ use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::ask::plan_from::stays_queries;
 use yarrowfen_pages::page;
-use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::NewDay;
 
 use super::ledger::file;
@@ -13,14 +12,14 @@ use super::waters::gpx_file;
 use crate::app::App;
 use crate::files::day_in::DaysIn;
 use crate::files::{day_calendar, gpx};
-use crate::reader::Visitor;
+use crate::reader::Known;
 use crate::reply::PageError;
 
 /// The day as a calendar.
 pub async fn calendar(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
 ) -> Result<HttpResponse, PageError> {
     let (day, form) = match decided(&app, &reader, http.query_string()).await? {
         Day::Decided(decided) => *decided,
@@ -39,7 +38,7 @@ pub async fn calendar(
 pub async fn waypoints(
     app: web::Data<App>,
     http: HttpRequest,
-    reader: Visitor,
+    reader: Known,
 ) -> Result<HttpResponse, PageError> {
     match decided(&app, &reader, http.query_string()).await? {
         Day::Decided(decided) => gpx_file("yarrowfen-day.gpx", &gpx::of_day(&decided.0)),
@@ -53,7 +52,7 @@ pub async fn waypoints(
 /// What is wrong with it, in words; or when the database does not answer.
 pub(super) async fn take_calendar(
     app: &App,
-    reader: &Reader,
+    reader: &Known,
     found: &DaysIn,
 ) -> Result<Result<usize, Vec<String>>, PageError> {
     let read = Read::of(app, reader).await?;

@@ -11,6 +11,7 @@ mod support;
 mod take;
 
 mod account;
+mod away;
 mod bench;
 mod cast;
 mod day;

@@ -4,6 +4,7 @@ pub use actix_web::body::MessageBody;
 pub use actix_web::cookie::{Cookie, Key, SameSite};
 pub use actix_web::dev::{Service, ServiceResponse};
 pub use actix_web::http::StatusCode;
+pub use actix_web::middleware::from_fn;
 pub use actix_web::{App as WebApp, test};
 pub use serde_json::{Value, json};
 pub use sqlx::PgPool;
@@ -15,8 +16,14 @@ pub use yarrowfen_web::reader as session;
 pub use yarrowfen_web::routes;
 
 macro_rules! server {
-    ($pool:expr) => {{
-        let store = Store::over($pool);
+    ($pool:expr) => {
+        server_on!(Store::over($pool))
+    };
+}
+
+macro_rules! server_on {
+    ($store:expr) => {{
+        let store = $store;
         let engine = Engine::new().unwrap();
         yarrowfen_web::demo::load(&store, &engine).await.unwrap();
         let app = App {
@@ -25,6 +32,7 @@ macro_rules! server {
         };
         test::init_service(
             WebApp::new()
+                .wrap(from_fn(yarrowfen_web::reply::typed::given_back))
                 .wrap(session::middleware(Key::from(&[7; 64]), false))
                 .wrap(routes::headers())
                 .configure(routes::router(app)),

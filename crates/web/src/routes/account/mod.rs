@@ -16,7 +16,7 @@ use crate::account::{Name, Token, check_password, hash, verify};
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
 use crate::reader::{
-    Checked, ClientIp, HasToken, Member, Signed, Visitor, browser, no_sign_in_cookie, renew,
+    Checked, ClientIp, HasToken, Known, Member, Signed, browser, no_sign_in_cookie, renew,
     sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
@@ -30,11 +30,11 @@ pub struct Asks {
 /// The account's page, or the forms to get one.
 pub async fn page(
     app: web::Data<App>,
-    reader: Visitor,
+    reader: Known,
     asks: web::Query<Asks>,
 ) -> Result<HttpResponse, PageError> {
     let said = asks.said.as_deref().and_then(said);
-    shown(match &reader.account {
+    shown(match reader.account() {
         Some(account) => page::mine(&reader, account, said, Vec::new()),
         None => page::account(&reader, app.demo, said, None),
     })
@@ -162,7 +162,7 @@ pub async fn sign_up(
         app.store.sign_out(&old.hash()).await?;
     }
     // Only what a browser kept moves; whoever is signed in already keeps his own.
-    let browser = browser(&session)?.owner;
+    let browser = browser(&session)?.1;
     let made = app
         .store
         .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())

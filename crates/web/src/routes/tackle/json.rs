@@ -6,7 +6,7 @@ use yarrowfen_store::Owned;
 
 use crate::app::App;
 use crate::contract::{BoxItem, BoxListed, Faults, PickedFromBox};
-use crate::reader::Visitor;
+use crate::reader::Known;
 use crate::reply::PageError;
 
 fn no_account() -> HttpResponse {
@@ -27,8 +27,8 @@ fn told(owned: &Owned) -> BoxItem {
 }
 
 /// Everything in one's own box.
-pub async fn list_json(app: web::Data<App>, reader: Visitor) -> Result<HttpResponse, PageError> {
-    let Some(account) = &reader.account else {
+pub async fn list_json(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
+    let Some(account) = reader.account() else {
         return Ok(no_account());
     };
     let held = app.boxes.of(&app.store, account).await?;
@@ -39,10 +39,10 @@ pub async fn list_json(app: web::Data<App>, reader: Visitor) -> Result<HttpRespo
 /// An answer, and what of one's own box serves it.
 pub async fn pick_json(
     app: web::Data<App>,
-    reader: Visitor,
+    reader: Known,
     body: web::Bytes,
 ) -> Result<HttpResponse, PageError> {
-    let Some(account) = &reader.account else {
+    let Some(account) = reader.account() else {
         return Ok(no_account());
     };
     let request = match PickRequest::from_json(&body) {

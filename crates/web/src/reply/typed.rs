@@ -1,0 +1,57 @@
+//! What was typed is not lost where the database is away: the page that says so holds it, and
+//! sends it again.
+
+use actix_web::body::MessageBody;
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::StatusCode;
+use actix_web::middleware::Next;
+use actix_web::{Error, HttpMessage};
+use yarrowfen_pages::page::{Again, error};
+
+use super::{PageError, send};
+
+/// The fields of a form whose token was right.
+#[derive(Debug, Clone)]
+pub struct Typed(pub Vec<(String, String)>);
+
+impl Typed {
+    /// Whether it may stand in a page: a password may not.
+    fn is_open(&self) -> bool {
+        !self.0.iter().any(|(name, _)| name.contains("password"))
+    }
+}
+
+/// Middleware: a form that came while the database was away is given back, to be sent again.
+/// Where a script sent it, its page stands still and holds it already.
+///
+/// # Errors
+/// Those of what answers.
+pub async fn given_back<B: MessageBody + 'static>(
+    request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse, Error> {
+    let part = request.headers().contains_key("hx-request");
+    let reply = next.call(request).await?;
+    let away = reply.status() == StatusCode::SERVICE_UNAVAILABLE;
+    let typed = reply.request().extensions_mut().remove::<Typed>();
+    let Some(typed) = typed.filter(|typed| away && !part && typed.is_open()) else {
+        return Ok(reply.map_into_boxed_body());
+    };
+    let again = Again {
+        to: reply.request().path(),
+        fields: &typed.0,
+    };
+    let page = error(
+        StatusCode::SERVICE_UNAVAILABLE.as_u16(),
+        &PageError::Unavailable.to_string(),
+        Some(again),
+    );
+    let mut page = send(page);
+    // A cookie that was begun goes along.
+    for (name, value) in reply.headers() {
+        if name == actix_web::http::header::SET_COOKIE {
+            page.headers_mut().append(name.clone(), value.clone());
+        }
+    }
+    Ok(reply.into_response(page))
+}
