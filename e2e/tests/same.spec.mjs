@@ -49,7 +49,7 @@ test.describe.configure({ timeout: 600_000 });
 test('five hundred picks and sixty addresses of each page', async ({ playwright, baseURL }) => {
   const browser = await playwright.request.newContext({ baseURL });
   const page = await (await browser.get('/account')).text();
-  const csrf = page.match(/name="csrf" value="(\w+)"/)[1];
+  const csrf = page.match(/name="csrf" value="([\w.]+)"/)[1];
   await browser.post('/account/demo', { form: { csrf } });
   const differ = [];
   const compare = async (path, query) => {
@@ -60,7 +60,7 @@ test('five hundred picks and sixty addresses of each page', async ({ playwright,
     here({ call: 'load', device });
     const theirs = await browser.get(`${path}${query && '?'}${query}`, { maxRedirects: 0 });
     const mine = here(asked(path, query, { events: device.events }));
-    const [a, b] = [await theirs.text(), mine.body];
+    const [a, b] = [(await theirs.text()).replaceAll(/(name="csrf" value="\w+)\.\w+"/g, '$1"'), mine.body];
     if (theirs.status() !== mine.head.status || a !== b) differ.push(`${path}?${query} ${theirs.status()} ${mine.head.status} ${firstDifference(a, b)}`);
   };
   let ask = null;

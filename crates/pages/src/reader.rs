@@ -74,6 +74,9 @@ pub enum Who {
 pub struct Reader {
     /// Must come back with each form.
     pub csrf: String,
+    /// Comes back with each form of this page, and is another's for the next: by it a form that
+    /// is sent twice is known. None where nothing is random.
+    pub once: String,
     /// Units and ladder chosen before.
     pub options: Options,
     /// Light of the page.
@@ -91,6 +94,15 @@ pub struct Reader {
 }
 
 impl Reader {
+    /// What each form of this page carries.
+    #[must_use]
+    pub fn form_token(&self) -> String {
+        if self.once.is_empty() {
+            return self.csrf.clone();
+        }
+        format!("{}.{}", self.csrf, self.once)
+    }
+
     /// The account that is signed in, where one is known to be.
     #[must_use]
     pub fn account(&self) -> Option<&Account> {

@@ -19,6 +19,7 @@ const FROZEN: [(&str, &str); 3] = [
 fn reader() -> Reader {
     Reader {
         csrf: "token".into(),
+        once: String::new(),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),

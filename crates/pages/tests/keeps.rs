@@ -21,6 +21,7 @@ static ENGINE: LazyLock<Engine> = LazyLock::new(|| Engine::new().unwrap());
 fn reader(units: UnitSystem) -> Reader {
     Reader {
         csrf: "token".into(),
+        once: String::new(),
         options: Options {
             units,
             ladder: Ladder::Ounces,

@@ -7,7 +7,7 @@ use uuid::Uuid;
 use yarrowfen_core::day::Planned;
 
 use crate::kept::{MOST_DELETED, lock, owner_row};
-use crate::{OwnerId, PlannedDay, Store, StoreError};
+use crate::{Once, OwnerId, PlannedDay, Store, StoreError, once};
 
 /// Most planned days of one owner.
 pub const MOST_DAYS: i64 = 500;
@@ -78,11 +78,20 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
-    pub async fn save_day(&self, owner: OwnerId, new: &NewDay<'_>) -> Result<Uuid, StoreError> {
+    pub async fn save_day(
+        &self,
+        owner: OwnerId,
+        once: Option<Once>,
+        new: &NewDay<'_>,
+    ) -> Result<Uuid, StoreError> {
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            return Ok(before);
+        }
         let id = insert(&mut tx, owner, new).await?;
+        once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
     }

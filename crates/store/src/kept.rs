@@ -8,7 +8,9 @@ use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::question::PickRequest;
 
-use crate::{DEMO_OWNER, Kept, KeptAsks, KeptPicks, KeptText, OwnerId, Store, StoreError};
+use crate::{
+    DEMO_OWNER, Kept, KeptAsks, KeptPicks, KeptText, Once, OwnerId, Store, StoreError, once,
+};
 use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 
 /// Most picks that one owner keeps; far above use, so that nobody fills the disk.
@@ -166,16 +168,26 @@ pub(crate) async fn within_quota(
 
 impl Store {
     /// Keeps an answer for an owner, who is entered if new. One transaction.
+    /// A form that is sent again is not done again: its answer is the first one's.
     ///
     /// # Errors
     /// When the owner keeps too many already or the database refuses.
-    pub async fn keep_pick(&self, owner: OwnerId, new: &NewKept<'_>) -> Result<Uuid, StoreError> {
+    pub async fn keep_pick(
+        &self,
+        owner: OwnerId,
+        once: Option<Once>,
+        new: &NewKept<'_>,
+    ) -> Result<Uuid, StoreError> {
         let id = Uuid::new_v4();
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            return Ok(before);
+        }
         insert(&mut tx, id, owner, None, new).await?;
         within_quota(&mut tx, owner).await?;
+        once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
     }

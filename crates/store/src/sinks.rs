@@ -5,7 +5,7 @@ use uuid::Uuid;
 
 use crate::error::found;
 use crate::tackle::hold;
-use crate::{NewSink, OwnerId, Sink, Store, StoreError};
+use crate::{NewSink, Once, OwnerId, Sink, Store, StoreError, once};
 
 /// Most sink tests of one owner.
 const MOST_TESTS: i64 = 2000;
@@ -47,10 +47,19 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
-    pub async fn save_sink(&self, owner: OwnerId, new: &NewSink) -> Result<Uuid, StoreError> {
+    pub async fn save_sink(
+        &self,
+        owner: OwnerId,
+        once: Option<Once>,
+        new: &NewSink,
+    ) -> Result<Uuid, StoreError> {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            return Ok(before);
+        }
         let id = insert(&mut tx, owner, new).await?;
+        once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
     }

@@ -10,7 +10,7 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::own_box::{BoxList, Item, MOST_COUNT, Texts};
 
 use crate::error::found;
-use crate::{Change, Owned, OwnerId, Store, StoreError};
+use crate::{Change, Once, Owned, OwnerId, Store, StoreError, once};
 
 /// Most things that one box holds.
 pub const MOST_ITEMS: i64 = 50_000;
@@ -252,12 +252,22 @@ impl Store {
     pub async fn add_items(
         &self,
         owner: OwnerId,
+        once: Option<Once>,
         states: &[State],
     ) -> Result<(Change, Vec<Uuid>), StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            let ids = sqlx::query_scalar!(
+                "select item_id from box_changes where owner_id = $1 and change_id = $2",
+                owner.0,
+                before
+            );
+            return Ok((Change(before), ids.fetch_all(&mut *tx).await?));
+        }
         let ids = add(&mut tx, owner, change, states).await?;
+        once::note(&mut tx, owner, once, change.0).await?;
         tx.commit().await?;
         Ok((change, ids))
     }

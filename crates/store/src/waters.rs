@@ -9,7 +9,7 @@ use yarrowfen_core::physics::sun::Position;
 
 use crate::kept::MOST_DELETED;
 use crate::tackle::hold;
-use crate::{OwnerId, Store, StoreError, Water};
+use crate::{Once, OwnerId, Store, StoreError, Water, once};
 
 /// Most waters of one owner.
 pub const MOST_WATERS: i64 = 500;
@@ -137,10 +137,19 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
-    pub async fn save_water(&self, owner: OwnerId, new: &NewWater<'_>) -> Result<Uuid, StoreError> {
+    pub async fn save_water(
+        &self,
+        owner: OwnerId,
+        once: Option<Once>,
+        new: &NewWater<'_>,
+    ) -> Result<Uuid, StoreError> {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            return Ok(before);
+        }
         let id = insert(&mut tx, owner, new).await?;
+        once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
     }

@@ -29,7 +29,7 @@ async fn keep(store: &Store, owner: OwnerId, name: &str) -> Uuid {
         units: UnitSystem::Imperial,
         ladder: Ladder::Grams,
     };
-    store.keep_pick(owner, &new).await.unwrap()
+    store.keep_pick(owner, None, &new).await.unwrap()
 }
 
 #[sqlx::test]
@@ -165,7 +165,7 @@ async fn there_is_a_limit_to_what_one_owner_keeps(pool: PgPool) {
         ladder: Ladder::Ounces,
     };
     assert!(matches!(
-        store.keep_pick(owner, &new).await,
+        store.keep_pick(owner, None, &new).await,
         Err(StoreError::Full(_))
     ));
 }

@@ -21,7 +21,7 @@ async fn keep(store: &Store, owner: OwnerId) -> Result<Uuid, StoreError> {
         units: UnitSystem::Metric,
         ladder: Ladder::Ounces,
     };
-    store.keep_pick(owner, &new).await
+    store.keep_pick(owner, None, &new).await
 }
 
 async fn save(store: &Store, owner: OwnerId) -> Result<Uuid, StoreError> {
@@ -32,7 +32,7 @@ async fn save(store: &Store, owner: OwnerId) -> Result<Uuid, StoreError> {
         at: None,
         made_at: None,
     };
-    store.save_water(owner, &new).await
+    store.save_water(owner, None, &new).await
 }
 
 /// Copies the only row of a table until there are `rows`.

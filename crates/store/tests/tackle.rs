@@ -47,7 +47,7 @@ async fn each_change_is_undone_and_undoing_is_undone(pool: PgPool) {
     let store = Store::over(pool);
     let me = angler(&store, "me").await;
     let (added, ids) = store
-        .add_items(me, &[head("1/8 oz", 5), head("1/4 oz", 9)])
+        .add_items(me, None, &[head("1/8 oz", 5), head("1/4 oz", 9)])
         .await
         .unwrap();
     let count = |mut s: State| {
@@ -74,7 +74,10 @@ async fn each_change_is_undone_and_undoing_is_undone(pool: PgPool) {
 async fn an_older_change_never_overwrites_a_later_one(pool: PgPool) {
     let store = Store::over(pool);
     let me = angler(&store, "me").await;
-    let (_, ids) = store.add_items(me, &[head("1/8 oz", 5)]).await.unwrap();
+    let (_, ids) = store
+        .add_items(me, None, &[head("1/8 oz", 5)])
+        .await
+        .unwrap();
     let to = |n: u32| {
         move |mut s: State| {
             s.item.count = n;
@@ -96,7 +99,10 @@ async fn an_older_change_never_overwrites_a_later_one(pool: PgPool) {
 async fn presses_at_once_all_count(pool: PgPool) {
     let store = Store::over(pool);
     let me = angler(&store, "me").await;
-    let (_, ids) = store.add_items(me, &[head("1/8 oz", 0)]).await.unwrap();
+    let (_, ids) = store
+        .add_items(me, None, &[head("1/8 oz", 0)])
+        .await
+        .unwrap();
     let presses = (0..20).map(|_| {
         let (store, id) = (store.clone(), ids[0]);
         tokio::spawn(async move {
@@ -117,7 +123,10 @@ async fn presses_at_once_all_count(pool: PgPool) {
 async fn another_changes_undoes_and_takes_nothing_of_mine(pool: PgPool) {
     let store = Store::over(pool);
     let (me, other) = (angler(&store, "me").await, angler(&store, "other").await);
-    let (added, ids) = store.add_items(me, &[head("1/8 oz", 5)]).await.unwrap();
+    let (added, ids) = store
+        .add_items(me, None, &[head("1/8 oz", 5)])
+        .await
+        .unwrap();
     let refused = |r: Result<Change, StoreError>| assert!(matches!(r, Err(StoreError::NotFound)));
     refused(store.change_item(other, ids[0], |s| s).await);
     refused(store.remove_items(other, &ids).await);
@@ -167,7 +176,7 @@ async fn a_box_that_would_overflow_takes_nothing(pool: PgPool) {
     let store = Store::over(pool.clone());
     let me = angler(&store, "me").await;
     let many: Vec<State> = (0..25_001).map(|_| head("1/8 oz", 1)).collect();
-    store.add_items(me, &many).await.unwrap();
+    store.add_items(me, None, &many).await.unwrap();
     let file = store.keep_import(me, BoxList::Head, b"x").await.unwrap();
     let full = store.take_import(me, file, &many, |_| {}).await;
     assert!(matches!(full, Err(StoreError::Full(_))));
@@ -187,7 +196,10 @@ async fn deleting_an_account_leaves_nothing_of_it(pool: PgPool) {
     let store = Store::over(pool.clone());
     let (me, other) = (angler(&store, "me").await, angler(&store, "other").await);
     for owner in [me, other] {
-        store.add_items(owner, &[head("1/8 oz", 5)]).await.unwrap();
+        store
+            .add_items(owner, None, &[head("1/8 oz", 5)])
+            .await
+            .unwrap();
         store.keep_import(owner, BoxList::Head, b"x").await.unwrap();
     }
     store.delete_account_with_everything(me).await.unwrap();

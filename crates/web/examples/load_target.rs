@@ -75,7 +75,7 @@ async fn full_box(store: &Store) -> Result<(OwnerId, Token), Box<dyn std::error:
         added_at: None,
     };
     let states: Vec<State> = read.items.into_iter().map(state).collect();
-    store.add_items(owner, &states).await?;
+    store.add_items(owner, None, &states).await?;
     Ok((owner, token))
 }
 
@@ -96,6 +96,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let app = App::new(Engine::new()?, store, config.static_dir.clone());
     let reader = Reader {
         csrf: "0".repeat(32),
+        once: String::new(),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),
@@ -116,7 +117,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         WebApp::new()
             .wrap(from_fn(yarrowfen_web::reply::packed::packed))
             .wrap(cookies::middleware(config.key.clone(), false))
-            .wrap(routes::headers())
+            .wrap(from_fn(yarrowfen_web::reply::headers::headers))
             .app_data(page.clone())
             .app_data(pool.clone())
             .app_data(owner_data.clone())

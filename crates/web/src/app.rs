@@ -16,6 +16,7 @@ use crate::live::boxes::Boxes;
 use crate::live::breaker::Breaker;
 use crate::live::by_owner::ByOwner;
 use crate::live::forecast::Forecast;
+use crate::live::gate::Gate;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
 
@@ -48,6 +49,8 @@ pub struct App {
     pub forecast: Arc<Forecast>,
     /// Whether the database answered of late.
     pub breaker: Arc<Breaker>,
+    /// What takes long to compute goes through it.
+    pub gate: Arc<Gate>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
 }
@@ -128,6 +131,7 @@ impl App {
             sounder: Arc::default(),
             forecast: Arc::default(),
             breaker: Arc::default(),
+            gate: Arc::default(),
             imports: Arc::default(),
         }
     }

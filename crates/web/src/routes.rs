@@ -22,34 +22,133 @@ pub mod waters;
 pub mod words;
 
 use actix_files::Files;
-use actix_web::http::header::{self, HeaderName, HeaderValue};
-use actix_web::middleware::DefaultHeaders;
-use actix_web::{HttpResponse, web};
+use actix_web::http::Method;
+use actix_web::http::header::{ALLOW, HeaderValue};
+use actix_web::{HttpRequest, HttpResponse, Resource, guard, web};
 
 use crate::app::App;
 use crate::contract;
-use crate::files::CSP;
 use crate::reply::PageError;
 
 /// Largest form that is taken, bytes.
 const MOST_FORM: usize = 64 * 1024;
 
-/// Headers of every answer.
-#[must_use]
-pub fn headers() -> DefaultHeaders {
-    DefaultHeaders::new()
-        .add((
-            HeaderName::from_static("content-security-policy"),
-            HeaderValue::from_static(CSP),
-        ))
-        .add((
-            header::X_CONTENT_TYPE_OPTIONS,
-            HeaderValue::from_static("nosniff"),
-        ))
-        .add((
-            header::REFERRER_POLICY,
-            HeaderValue::from_static("same-origin"),
-        ))
+/// Writes the table of routes and what serves it, from one list: an address with what answers
+/// each way of asking. Of two that fit an address the first is taken.
+macro_rules! routes {
+    ($($path:literal => $($method:ident $handler:path),+;)+) => {
+        /// Every address and the ways of asking that it answers.
+        pub const TABLE: &[(&str, &[&str])] = &[$(($path, &[$(stringify!($method)),+])),+];
+
+        fn table(cfg: &mut web::ServiceConfig) {
+            $(
+                let resource = at($path, concat!($(stringify!($method), ", ",)+ "OPTIONS"));
+                $(let resource = resource.route(routes!(@ $method).to($handler));)+
+                cfg.service(resource);
+            )+
+        }
+    };
+    // Who only asks for the head gets that of the page.
+    (@ GET) => { web::route().guard(guard::Any(guard::Get()).or(guard::Head())) };
+    (@ POST) => { web::post() };
+}
+
+routes! {
+    "/" => GET pick::page;
+    "/card" => GET pick::card;
+    "/how" => GET pick::how;
+    "/prefs" => POST prefs::choose;
+    "/kept" => GET kept::list, POST kept::keep;
+    "/kept/compare" => GET kept::compare;
+    "/kept/{id}" => GET kept::one;
+    "/kept/{id}/delete" => POST kept::delete;
+    "/kept/{id}/restore" => POST kept::restore;
+    "/kept/{id}/share" => POST kept::share;
+    "/kept/{id}/withdraw" => POST kept::withdraw;
+    "/shared/{id}" => GET kept::shared;
+    "/account" => GET account::page;
+    "/account/sign-up" => POST account::sign_up;
+    "/account/sign-in" => POST account::sign_in;
+    "/account/demo" => POST account::demo;
+    "/account/sign-out" => POST account::sign_out;
+    "/account/sign-out-everywhere" => POST account::sign_out_everywhere;
+    "/account/password" => POST account::password;
+    "/account/delete" => POST account::delete;
+    "/account/export" => GET account::file::export;
+    "/account/import" => POST account::file::import;
+    "/box" => GET tackle::page, POST tackle::add;
+    "/box/gaps" => GET gaps::page;
+    "/box/csv/{kind}" => GET tackle::csv_of;
+    "/box/import/{kind}" => GET tackle::import::choose, POST tackle::import::upload_file;
+    "/box/import/file/{id}" => GET tackle::import::show;
+    "/box/import/file/{id}/headings" => POST tackle::import::headings;
+    "/box/import/file/{id}/take" => POST tackle::import::take;
+    "/box/undo/{id}" => POST tackle::undo;
+    "/box/{id}" => POST tackle::edit;
+    "/box/{id}/count" => POST tackle::count;
+    "/box/{id}/duplicate" => POST tackle::duplicate;
+    "/box/{id}/archive" => POST tackle::archive;
+    "/box/{id}/remove" => POST tackle::remove;
+    "/bench" => GET bench::page;
+    "/bench/print" => GET bench::print;
+    "/bench/screen" => GET bench::screen;
+    "/bench/photo" => GET photo::page;
+    "/bench/photo/frame" => GET photo::frame;
+    "/bench/photo/put" => POST photo::put;
+    "/cast" => GET cast::page;
+    "/cast/sounder" => GET sounder::live;
+    "/cast/bottom" => POST cast::bottom;
+    "/count" => GET count::page, POST count::write;
+    "/count/book" => POST count::book;
+    "/count/{id}/strike" => POST count::strike;
+    "/words" => GET words::page;
+    "/mend" => GET mend::page;
+    "/mend/write" => POST day::try_down;
+    "/mend/{id}/helped" => POST mend::helped;
+    "/today" => GET day::page, POST day::tap;
+    "/device" => GET offline::device;
+    "/worker.js" => GET offline::worker;
+    "/manifest.webmanifest" => GET offline::manifest;
+    "/days" => GET plan::page, POST plan::keep;
+    "/days/print" => GET plan::print;
+    "/days/plan.ics" => GET plan_files::calendar;
+    "/days/plan.gpx" => GET plan_files::waypoints;
+    "/days/review" => GET ledger::page;
+    "/days/spans.csv" => GET ledger::csv;
+    "/days/log.json" => GET ledger::log_json;
+    "/days/log.csv" => GET ledger::log_csv;
+    "/days/log.ics" => GET ledger::calendar;
+    "/days/import" => POST ledger::import;
+    "/days/{id}" => GET plan::one;
+    "/days/{id}/delete" => POST plan::delete;
+    "/days/{id}/restore" => POST plan::restore;
+    "/today/send" => POST day::receive;
+    "/waters" => GET waters::list, POST waters::save;
+    "/waters.gpx" => GET waters::gpx_out;
+    "/waters/import" => POST waters::gpx_in;
+    "/waters/{id}" => POST waters::change;
+    "/waters/{id}/delete" => POST waters::delete;
+    "/waters/{id}/restore" => POST waters::restore;
+    "/api/v1/pick" => POST api::pick;
+    "/api/v1/mend" => POST api::mend;
+    "/api/v1/box" => GET tackle::list_json;
+    "/api/v1/box/pick" => POST tackle::pick_json;
+    "/api/v1/openapi.json" => GET api::openapi;
+    "/health" => GET health;
+}
+
+/// An address that says which ways of asking it answers.
+fn at(path: &'static str, allow: &'static str) -> Resource {
+    web::resource(path).default_service(web::to(move |http: HttpRequest| async move {
+        let mut reply = if *http.method() == Method::OPTIONS {
+            HttpResponse::NoContent().finish()
+        } else {
+            HttpResponse::from_error(PageError::NotAllowed)
+        };
+        let allow = HeaderValue::from_static(allow);
+        reply.headers_mut().insert(ALLOW, allow);
+        reply
+    }))
 }
 
 /// Every route.
@@ -69,118 +168,17 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
                     .prefer_utf8(true),
             )
             .app_data(web::Data::new(app))
-            .route("/", web::get().to(pick::page))
-            .route("/card", web::get().to(pick::card))
-            .route("/how", web::get().to(pick::how))
-            .route("/prefs", web::post().to(prefs::choose))
-            .route("/kept", web::get().to(kept::list))
-            .route("/kept", web::post().to(kept::keep))
-            .route("/kept/compare", web::get().to(kept::compare))
-            .route("/kept/{id}", web::get().to(kept::one))
-            .route("/kept/{id}/delete", web::post().to(kept::delete))
-            .route("/kept/{id}/restore", web::post().to(kept::restore))
-            .route("/kept/{id}/share", web::post().to(kept::share))
-            .route("/kept/{id}/withdraw", web::post().to(kept::withdraw))
-            .route("/shared/{id}", web::get().to(kept::shared))
-            .configure(account_routes)
-            .configure(box_routes)
-            .route("/bench", web::get().to(bench::page))
-            .route("/bench/print", web::get().to(bench::print))
-            .route("/bench/screen", web::get().to(bench::screen))
-            .route("/bench/photo", web::get().to(photo::page))
-            .route("/bench/photo/frame", web::get().to(photo::frame))
-            .route("/bench/photo/put", web::post().to(photo::put))
-            .route("/cast", web::get().to(cast::page))
-            .route("/cast/sounder", web::get().to(sounder::live))
-            .route("/cast/bottom", web::post().to(cast::bottom))
-            .route("/count", web::get().to(count::page))
-            .route("/count", web::post().to(count::write))
-            .route("/count/book", web::post().to(count::book))
-            .route("/count/{id}/strike", web::post().to(count::strike))
-            .route("/words", web::get().to(words::page))
-            .route("/mend", web::get().to(mend::page))
-            .route("/mend/write", web::post().to(day::try_down))
-            .route("/mend/{id}/helped", web::post().to(mend::helped))
-            .route("/today", web::get().to(day::page))
-            .route("/today", web::post().to(day::tap))
-            .route("/device", web::get().to(offline::device))
-            .route("/worker.js", web::get().to(offline::worker))
-            .route("/manifest.webmanifest", web::get().to(offline::manifest))
-            .route("/days", web::get().to(plan::page))
-            .route("/days", web::post().to(plan::keep))
-            .route("/days/print", web::get().to(plan::print))
-            .route("/days/plan.ics", web::get().to(plan_files::calendar))
-            .route("/days/plan.gpx", web::get().to(plan_files::waypoints))
-            .route("/days/review", web::get().to(ledger::page))
-            .route("/days/spans.csv", web::get().to(ledger::csv))
-            .route("/days/log.json", web::get().to(ledger::log_json))
-            .route("/days/log.csv", web::get().to(ledger::log_csv))
-            .route("/days/log.ics", web::get().to(ledger::calendar))
-            .route("/days/import", web::post().to(ledger::import))
-            .route("/days/{id}", web::get().to(plan::one))
-            .route("/days/{id}/delete", web::post().to(plan::delete))
-            .route("/days/{id}/restore", web::post().to(plan::restore))
-            .route("/today/send", web::post().to(day::receive))
-            .route("/waters", web::get().to(waters::list))
-            .route("/waters", web::post().to(waters::save))
-            .route("/waters.gpx", web::get().to(waters::gpx_out))
-            .route("/waters/import", web::post().to(waters::gpx_in))
-            .route("/waters/{id}", web::post().to(waters::change))
-            .route("/waters/{id}/delete", web::post().to(waters::delete))
-            .route("/waters/{id}/restore", web::post().to(waters::restore))
-            .route("/api/v1/pick", web::post().to(api::pick))
-            .route("/api/v1/mend", web::post().to(api::mend))
-            .route("/api/v1/box", web::get().to(tackle::list_json))
-            .route("/api/v1/box/pick", web::post().to(tackle::pick_json))
-            .route("/api/v1/openapi.json", web::get().to(api::openapi))
-            .route("/health", web::get().to(health))
-            .default_service(web::to(|| async {
-                Err::<HttpResponse, _>(PageError::NotFound)
-            }));
+            .configure(table)
+            .default_service(web::to(nothing));
     }
 }
 
-fn account_routes(cfg: &mut web::ServiceConfig) {
-    cfg.route("/account", web::get().to(account::page))
-        .route("/account/sign-up", web::post().to(account::sign_up))
-        .route("/account/sign-in", web::post().to(account::sign_in))
-        .route("/account/demo", web::post().to(account::demo))
-        .route("/account/sign-out", web::post().to(account::sign_out))
-        .route(
-            "/account/sign-out-everywhere",
-            web::post().to(account::sign_out_everywhere),
-        )
-        .route("/account/password", web::post().to(account::password))
-        .route("/account/delete", web::post().to(account::delete))
-        .route("/account/export", web::get().to(account::file::export))
-        .route("/account/import", web::post().to(account::file::import));
-}
-
-fn box_routes(cfg: &mut web::ServiceConfig) {
-    cfg.route("/box", web::get().to(tackle::page))
-        .route("/box", web::post().to(tackle::add))
-        .route("/box/gaps", web::get().to(gaps::page))
-        .route("/box/csv/{kind}", web::get().to(tackle::csv_of))
-        .route("/box/import/{kind}", web::get().to(tackle::import::choose))
-        .route(
-            "/box/import/{kind}",
-            web::post().to(tackle::import::upload_file),
-        )
-        .route("/box/import/file/{id}", web::get().to(tackle::import::show))
-        .route(
-            "/box/import/file/{id}/headings",
-            web::post().to(tackle::import::headings),
-        )
-        .route(
-            "/box/import/file/{id}/take",
-            web::post().to(tackle::import::take),
-        )
-        .route("/box/undo/{id}", web::post().to(tackle::undo))
-        .route("/box/{id}", web::post().to(tackle::edit))
-        .route("/box/{id}/count", web::post().to(tackle::count))
-        .route("/box/{id}/duplicate", web::post().to(tackle::duplicate))
-        .route("/box/{id}/archive", web::post().to(tackle::archive))
-        .route("/box/{id}/remove", web::post().to(tackle::remove));
+/// Where nothing stands: a page, or what programs read.
+async fn nothing(http: HttpRequest) -> Result<HttpResponse, PageError> {
+    if http.path().starts_with("/api/") {
+        return Ok(api::no_such());
+    }
+    Err(PageError::NotFound)
 }
 
 /// Whether server and database answer; for the start command and the tests.

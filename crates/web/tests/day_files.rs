@@ -19,6 +19,7 @@ use yarrowfen_web::files::{day_calendar, day_in};
 fn reader() -> Reader {
     Reader {
         csrf: String::new(),
+        once: String::new(),
         options: Options::default(),
         theme: Theme::Sun,
         views: String::new(),

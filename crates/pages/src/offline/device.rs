@@ -142,6 +142,7 @@ impl Device {
         Loaded {
             reader: Reader {
                 csrf: self.csrf,
+                once: String::new(),
                 options: Options {
                     units: self.units,
                     ladder: self.ladder,

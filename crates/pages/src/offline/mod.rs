@@ -92,6 +92,9 @@ struct Asked {
     /// Which of it was not.
     #[serde(default)]
     unsent: Vec<EventId>,
+    /// What makes the forms of this page known from those of another.
+    #[serde(default)]
+    once: String,
 }
 
 impl Asked {
@@ -161,6 +164,9 @@ impl Worker {
             }
             Some("get") => {
                 let asked: Asked = part_of(&mut call, "asked")?;
+                if let Some(loaded) = &mut self.loaded {
+                    loaded.reader.once.clone_from(&asked.once);
+                }
                 Ok(self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new()))))
             }
             Some("post") => {

@@ -80,7 +80,7 @@ impl Frame {
     pub fn new(page: &'static str, reader: &Reader, here: String) -> Self {
         Self {
             page,
-            csrf: reader.csrf.clone(),
+            csrf: reader.form_token(),
             theme: reader.theme,
             units: reader.options.units,
             ladder: reader.options.ladder,

@@ -1,9 +1,11 @@
 //! A form with a file, read with a bound on its size.
 
 use std::collections::BTreeMap;
+use std::time::Duration;
 
 use actix_multipart::Multipart;
 use futures_util::StreamExt;
+use tokio::time::timeout;
 
 use yarrowfen_pages::reader::Reader;
 
@@ -12,6 +14,8 @@ use crate::reply::PageError;
 
 /// Largest file that is taken, bytes.
 pub const MOST_FILE: usize = 12 * 1024 * 1024;
+/// Longest that a file may take to come: the largest at 1 Mbit a second.
+const LONGEST_FILE: Duration = Duration::from_secs(100);
 /// Largest other field, bytes.
 const MOST_FIELD: usize = 256 * 1024;
 
@@ -37,7 +41,8 @@ impl Upload {
 /// # Errors
 /// When it is larger than is taken, is no such form, or has another's token.
 pub async fn checked(form: Multipart, reader: &Reader) -> Result<Upload, PageError> {
-    let upload = read(form).await?;
+    let upload = timeout(LONGEST_FILE, read(form)).await;
+    let upload = upload.map_err(|_| PageError::Late)??;
     check_token(reader, upload.field("csrf"))?;
     Ok(upload)
 }

@@ -5,5 +5,6 @@ pub mod boxes;
 pub mod breaker;
 pub mod by_owner;
 pub mod forecast;
+pub mod gate;
 pub mod imports;
 pub mod sounder;

@@ -1,16 +1,24 @@
 //! Forms whose token was checked: a handler that takes one cannot forget it.
 
 use std::future::Future;
+use std::time::Duration;
 
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpMessage, HttpRequest, web};
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
+use sha2::{Digest, Sha256};
 use subtle::ConstantTimeEq;
+use tokio::time::timeout;
+use uuid::Uuid;
 use yarrowfen_pages::reader::Reader;
+use yarrowfen_store::Once;
 
 use super::{Known, Member, of_request};
 use crate::reply::{PageError, typed::Typed};
+
+/// Longest that a form may take to come.
+const LONGEST_FORM: Duration = Duration::from_secs(15);
 
 /// A form that carries the token of the page that it stood on.
 pub trait HasToken {
@@ -44,6 +52,7 @@ impl HasToken for Pairs {
 /// # Errors
 /// When the token is missing or another's.
 pub fn check_token(reader: &Reader, token: &str) -> Result<(), PageError> {
+    let token = token.split_once('.').map_or(token, |(token, _)| token);
     if bool::from(reader.csrf.as_bytes().ct_eq(token.as_bytes())) {
         Ok(())
     } else {
@@ -58,6 +67,8 @@ pub struct Checked<F> {
     pub reader: Known,
     /// What was sent.
     pub form: F,
+    /// The key of this press; none where its page had none to give.
+    pub once: Option<Once>,
 }
 
 /// A form of who is signed in, its token checked.
@@ -67,6 +78,8 @@ pub struct Signed<F> {
     pub member: Member,
     /// What was sent.
     pub form: F,
+    /// The key of this press; none where its page had none to give.
+    pub once: Option<Once>,
 }
 
 /// Reads a form and checks its token. What was typed is set aside: where it cannot be taken
@@ -75,14 +88,31 @@ async fn form_of<F: DeserializeOwned + HasToken + 'static>(
     http: &HttpRequest,
     mut payload: Payload,
     reader: &Reader,
-) -> Result<F, actix_web::Error> {
-    let pairs = web::Form::<Vec<(String, String)>>::from_request(http, &mut payload).await?;
-    let pairs = pairs.into_inner();
+) -> Result<(F, Option<Once>), actix_web::Error> {
+    let coming = web::Form::<Vec<(String, String)>>::from_request(http, &mut payload);
+    let pairs = timeout(LONGEST_FORM, coming).await;
+    let pairs = pairs.map_err(|_| PageError::Late)??.into_inner();
     let text = serde_urlencoded::to_string(&pairs).map_err(|_| PageError::Unreadable)?;
     let form: F = serde_urlencoded::from_str(&text).map_err(|_| PageError::Unreadable)?;
     check_token(reader, form.token())?;
+    let once = once_of(form.token(), http.path(), &pairs);
     http.extensions_mut().insert(Typed(pairs));
-    Ok(form)
+    Ok((form, once))
+}
+
+/// The key of a press: of what its page gave it, where it goes, and what it says. Another word
+/// in a field is another press.
+fn once_of(token: &str, path: &str, pairs: &[(String, String)]) -> Option<Once> {
+    let (_, page) = token.split_once('.')?;
+    let mut digest = Sha256::new();
+    let said = pairs.iter().filter(|(name, _)| name != "csrf");
+    let said = said.flat_map(|(name, value)| [name.as_str(), value]);
+    for part in [page, path].into_iter().chain(said) {
+        digest.update(part.len().to_le_bytes());
+        digest.update(part);
+    }
+    let bytes = digest.finalize().first_chunk::<16>().copied()?;
+    Some(Once(Uuid::from_bytes(bytes)))
 }
 
 impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
@@ -92,9 +122,9 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
         let (http, payload) = (http.clone(), payload.take());
         Box::pin(async move {
             let visitor = of_request(&http).await?;
-            let form = form_of(&http, payload, &visitor).await?;
+            let (form, once) = form_of(&http, payload, &visitor).await?;
             let reader = Known::of(visitor)?;
-            Ok(Self { reader, form })
+            Ok(Self { reader, form, once })
         })
     }
 }
@@ -106,9 +136,9 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Signed<F> {
         let (http, payload) = (http.clone(), payload.take());
         Box::pin(async move {
             let visitor = of_request(&http).await?;
-            let form = form_of(&http, payload, &visitor).await?;
+            let (form, once) = form_of(&http, payload, &visitor).await?;
             let member = Member::of(visitor)?;
-            Ok(Self { member, form })
+            Ok(Self { member, form, once })
         })
     }
 }

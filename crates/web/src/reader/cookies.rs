@@ -96,6 +96,7 @@ pub fn browser(session: &Session) -> Result<(Reader, OwnerId), PageError> {
     };
     let reader = Reader {
         csrf,
+        once: format!("{:016x}", rand::random::<u64>()),
         options: Options {
             units: chosen(session, "units", UnitSystem::from_code).unwrap_or(UnitSystem::Metric),
             ladder: chosen(session, "ladder", Ladder::from_code).unwrap_or(Ladder::Ounces),

@@ -1,5 +1,6 @@
 //! Errors a reader meets: fixed words, one map to HTTP. Causes are logged.
 
+use actix_web::http::header::{self, HeaderValue};
 use actix_web::{HttpResponse, ResponseError, http::StatusCode};
 use yarrowfen_store::StoreError;
 
@@ -17,6 +18,20 @@ pub enum PageError {
     /// The input is larger than is taken.
     #[error("That is more than is taken at once. Nothing was changed.")]
     TooLarge,
+    /// The input did not come in the time that it has.
+    #[error(
+        "That took too long to come. Nothing was changed; send it again where the signal is better."
+    )]
+    Late,
+    /// The input is packed.
+    #[error("A packed request is not taken. Nothing was changed.")]
+    Packed,
+    /// Too many ask for what takes long to compute.
+    #[error("Many ask for this just now, and it takes a while to compute. Again in a moment.")]
+    Busy,
+    /// Nothing here answers this way of asking.
+    #[error("This address does not answer that way of asking.")]
+    NotAllowed,
     /// The input cannot be read as a form.
     #[error("That form cannot be read. Nothing was changed.")]
     Unreadable,
@@ -66,6 +81,10 @@ impl ResponseError for PageError {
             Self::NotFound => StatusCode::NOT_FOUND,
             Self::Forged => StatusCode::FORBIDDEN,
             Self::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+            Self::Late => StatusCode::REQUEST_TIMEOUT,
+            Self::Packed => StatusCode::UNSUPPORTED_MEDIA_TYPE,
+            Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
+            Self::NotAllowed => StatusCode::METHOD_NOT_ALLOWED,
             Self::Unreadable => StatusCode::BAD_REQUEST,
             Self::Full => StatusCode::CONFLICT,
             Self::SignIn => StatusCode::SEE_OTHER,
@@ -80,6 +99,12 @@ impl ResponseError for PageError {
         }
         let page =
             yarrowfen_pages::page::error(self.status_code().as_u16(), &self.to_string(), None);
-        super::send(page)
+        let mut reply = super::send(page);
+        if matches!(self, Self::Busy | Self::Unavailable) {
+            reply
+                .headers_mut()
+                .insert(header::RETRY_AFTER, HeaderValue::from_static("2"));
+        }
+        reply
     }
 }

@@ -1,6 +1,7 @@
 //! Replies: a page as the pages make it, sent; errors that a reader meets.
 
 mod errors;
+pub mod headers;
 pub mod packed;
 pub mod typed;
 

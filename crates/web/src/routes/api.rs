@@ -35,6 +35,11 @@ pub async fn mend(app: web::Data<App>, body: Result<web::Bytes, actix_web::Error
     answered(body, |body| MendRequest::from_json(body).map(mend))
 }
 
+/// Where nothing stands.
+pub fn no_such() -> HttpResponse {
+    HttpResponse::NotFound().json(Faults::whole("there is no such address"))
+}
+
 /// Serves the description.
 pub async fn openapi() -> HttpResponse {
     HttpResponse::Ok().json(description())

@@ -22,9 +22,8 @@ pub async fn page(
 ) -> Result<HttpResponse, PageError> {
     let (engine, query) = (app.engine.clone(), http.query_string().to_owned());
     let has_sounder = app.sounder.address.is_some();
-    let page = web::block(move || page::cast(&engine, &reader, &query, has_sounder, part.0))
-        .await
-        .map_err(|_| PageError::Internal)?;
+    let compute = move || page::cast(&engine, &reader, &query, has_sounder, part.0);
+    let page = app.gate.through(compute).await?;
     about_question(&session, page)
 }
 

@@ -55,7 +55,7 @@ pub async fn write(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespo
         }
     };
     let new = new_sink(&form, &request, &rig, seconds).map_err(|_| PageError::Unreadable)?;
-    app.store.save_sink(account.owner, &new).await?;
+    app.store.save_sink(account.owner, sent.once, &new).await?;
     app.sink_tests.forget(account.owner);
     Ok(see_other(&format!("/count?{}", form.query_with(&[]))))
 }

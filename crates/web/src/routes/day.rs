@@ -126,7 +126,7 @@ pub async fn tap(
     part: HtmxPart,
     sent: Checked<Pairs>,
 ) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form } = sent;
+    let Checked { reader, form, .. } = sent;
     let now = clock(&http);
     let of_day = OfDay::read(&app, &reader, own_box(&app, &reader).await, now).await?;
     let by = (of_day.held(now), stamp(&form, now));
@@ -161,7 +161,7 @@ pub async fn try_down(
     http: HttpRequest,
     sent: Checked<Pairs>,
 ) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form } = sent;
+    let Checked { reader, form, .. } = sent;
     let now = clock(&http);
     let events = of_late(&app, &reader, now).await?;
     let by = (&events[..], stamp(&form, now));

@@ -124,6 +124,7 @@ pub async fn keep(
     let Checked {
         reader,
         form: input,
+        once,
     } = sent;
     let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
     let sinks = sink_tests(&app, &reader).await;
@@ -138,7 +139,7 @@ pub async fn keep(
                 units: form.units,
                 ladder: form.ladder,
             };
-            let id = app.store.keep_pick(reader.owner, &new).await?;
+            let id = app.store.keep_pick(reader.owner, once, &new).await?;
             Ok(see_other(&format!("/kept?kept={id}")))
         }
         (_, text) => {

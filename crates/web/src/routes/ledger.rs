@@ -23,11 +23,8 @@ pub async fn page(
     let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
-    let page =
-        web::block(move || page::ledger(&reader, &query, (&events, today), Vec::new(), part.0))
-            .await
-            .map_err(|_| PageError::Internal)?;
-    shown(page)
+    let compute = move || page::ledger(&reader, &query, (&events, today), Vec::new(), part.0);
+    shown(app.gate.through(compute).await?)
 }
 
 /// What the page counts, a line for each time that one thing was fished at one stop.
@@ -39,9 +36,8 @@ pub async fn csv(
     let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
-    let text = web::block(move || spans_csv::write(&events, &query, today))
-        .await
-        .map_err(|_| PageError::Internal)?;
+    let write = move || spans_csv::write(&events, &query, today);
+    let text = app.gate.through(write).await?;
     let text = text.map_err(written_wrong)?;
     Ok(file("text/csv; charset=utf-8", "yarrowfen-hours.csv", text))
 }

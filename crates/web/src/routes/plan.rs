@@ -184,7 +184,11 @@ impl HasToken for KeepDay {
 
 /// Keeps a day: its question, and what was decided, which the day on the water reads.
 pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form: sent } = sent;
+    let Checked {
+        reader,
+        form: sent,
+        once,
+    } = sent;
     let (day, form) = match decided(&app, &reader, &sent.query).await? {
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),
@@ -199,7 +203,7 @@ pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpRes
         planned: &day.planned,
         made_at: None,
     };
-    let id = app.store.save_day(reader.owner, &new).await?;
+    let id = app.store.save_day(reader.owner, once, &new).await?;
     Ok(see_other(&format!("/days/{id}")))
 }
 

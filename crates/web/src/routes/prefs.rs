@@ -43,7 +43,7 @@ fn safe(back: &str) -> &str {
 
 /// Remembers a choice and goes back.
 pub async fn choose(session: Session, sent: Checked<Choices>) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form } = sent;
+    let Checked { reader, form, .. } = sent;
     let mut changes = Vec::new();
     for (key, chosen) in [
         ("units", &form.units),

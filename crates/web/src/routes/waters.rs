@@ -147,7 +147,7 @@ async fn write(
     let owner = member.account.owner;
     let saved = match id {
         Some(id) => app.store.change_water(owner, id, &new).await.map(|()| id)?,
-        None => app.store.save_water(owner, &new).await?,
+        None => app.store.save_water(owner, sent.once, &new).await?,
     };
     Ok(see_other(&format!("/waters?saved={saved}")))
 }

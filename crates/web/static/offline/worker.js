@@ -208,6 +208,7 @@ const asked = (request, url, all, now) => ({
   now: now ?? [Date.now(), -new Date().getTimezoneOffset()],
   events: all.filter((r) => r.state !== REFUSED).map((r) => r.event),
   unsent: all.filter((r) => r.state === UNSENT).map((r) => r.id),
+  once: crypto.randomUUID().slice(0, 8),
 });
 // The menu of the pages after one leads back to its question.
 const remember = async (device, question) => {

@@ -234,7 +234,7 @@ async fn a_server_begins_without_its_database(pool: PgPool) {
     let server = test::init_service(
         WebApp::new()
             .wrap(session::middleware(Key::from(&[7; 64]), false))
-            .wrap(routes::headers())
+            .wrap(from_fn(yarrowfen_web::reply::headers::headers))
             .configure(routes::router(app)),
     )
     .await;

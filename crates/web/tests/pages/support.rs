@@ -34,7 +34,7 @@ macro_rules! server_on {
             WebApp::new()
                 .wrap(from_fn(yarrowfen_web::reply::typed::given_back))
                 .wrap(session::middleware(Key::from(&[7; 64]), false))
-                .wrap(routes::headers())
+                .wrap(from_fn(yarrowfen_web::reply::headers::headers))
                 .configure(routes::router(app)),
         )
         .await

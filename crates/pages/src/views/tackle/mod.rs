@@ -365,7 +365,7 @@ impl RowPart {
         change: Change,
     ) -> Self {
         Self {
-            csrf: reader.csrf.clone(),
+            csrf: reader.form_token(),
             row: Row::new(engine, id, item, archived, reader),
             back: BoxAsks::from_query(back).query(),
             undo: change.0.to_string(),

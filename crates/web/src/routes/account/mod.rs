@@ -141,7 +141,7 @@ pub async fn sign_up(
     ip: ClientIp,
     sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form } = sent;
+    let Checked { reader, form, .. } = sent;
     let mut faults = Vec::new();
     let name = Name::parse(&form.name).map_err(|m| faults.push(("name", m.to_owned())));
     if let Err(m) = check_password(&form.password, &form.name) {
@@ -185,7 +185,7 @@ pub async fn sign_in(
     ip: ClientIp,
     sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
-    let Checked { reader, form } = sent;
+    let Checked { reader, form, .. } = sent;
     let again = |status, message: String| {
         again(
             &app,
@@ -321,7 +321,7 @@ pub async fn password(
     session: Session,
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    let Signed { member, form } = sent;
+    let Signed { member, form, .. } = sent;
     if let Err(m) = check_password(&form.new_password, &member.account.name) {
         return mine_again(&member, vec![("new_password", m.into())]);
     }
@@ -343,7 +343,7 @@ pub async fn delete(
     session: Session,
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    let Signed { member, form } = sent;
+    let Signed { member, form, .. } = sent;
     if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
         return mine_again(&member, vec![("delete", message)]);
     }

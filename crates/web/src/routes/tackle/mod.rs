@@ -92,7 +92,7 @@ pub async fn add(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespons
     match Item::read(kind, &texts(&sent.form), units) {
         Ok(item) => {
             let owner = sent.member.account.owner;
-            let (change, _) = app.store.add_items(owner, &[new(item)]).await?;
+            let (change, _) = app.store.add_items(owner, sent.once, &[new(item)]).await?;
             Ok(done(&sent.form, kind, "added", change))
         }
         Err(faults) => again(&app, &sent, (kind, None), faults).await,
@@ -166,7 +166,7 @@ pub async fn duplicate(
     let item = owned.ok_or(PageError::NotFound)?.item.duplicate();
     let kind = item.thing.kind();
     let owner = sent.member.account.owner;
-    let (change, _) = app.store.add_items(owner, &[new(item)]).await?;
+    let (change, _) = app.store.add_items(owner, sent.once, &[new(item)]).await?;
     Ok(done(&sent.form, kind, "copied", change))
 }
 
