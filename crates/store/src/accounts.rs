@@ -4,6 +4,7 @@ use sqlx::PgConnection;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
+use crate::kept::{lock, within_quota};
 use crate::{Account, OwnerId, Store, StoreError};
 
 /// An account with what its password is checked by.
@@ -91,7 +92,57 @@ async fn adopt(
     Ok(())
 }
 
+/// What a browser keeps for nobody.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
+pub struct Unclaimed {
+    /// Kept picks.
+    pub picks: i64,
+    /// Planned days.
+    pub days: i64,
+    /// Lines of the log.
+    pub lines: i64,
+}
+
+impl Unclaimed {
+    /// Whether there is nothing.
+    #[must_use]
+    pub fn is_empty(self) -> bool {
+        self == Self::default()
+    }
+}
+
 impl Store {
+    /// What a browser keeps that no account has.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn unclaimed(&self, browser: OwnerId) -> Result<Unclaimed, StoreError> {
+        Ok(sqlx::query_as!(
+            Unclaimed,
+            r#"select (select count(*) from kept_picks where owner_id = $1 and deleted_at is null) as "picks!",
+                      (select count(*) from planned_days where owner_id = $1 and deleted_at is null) as "days!",
+                      (select count(*) from log_events where owner_id = $1) as "lines!"
+               from owners where id = $1 and kind = 'browser'"#,
+            browser.0
+        )
+        .fetch_optional(&self.pool)
+        .await?
+        .unwrap_or_default())
+    }
+
+    /// Moves what a browser kept to an account that is there already. One transaction.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when the account would keep too many picks.
+    pub async fn claim(&self, browser: OwnerId, owner: OwnerId) -> Result<(), StoreError> {
+        let mut tx = self.pool.begin().await?;
+        lock(&mut tx, owner).await?;
+        adopt(&mut tx, browser, owner).await?;
+        within_quota(&mut tx, owner).await?;
+        tx.commit().await?;
+        Ok(())
+    }
+
     /// Makes an account, moves to it what the browser kept, and signs it in.
     /// One transaction.
     ///

@@ -19,7 +19,7 @@ mod tackle;
 mod waters;
 mod whole;
 
-pub use accounts::{Locked, NewSignIn};
+pub use accounts::{Locked, NewSignIn, Unclaimed};
 pub use attempts::Failures;
 pub use days::{MOST_DAYS, NewDay};
 pub use error::StoreError;

@@ -70,6 +70,7 @@ routes! {
     "/account/sign-up" => POST account::sign_up;
     "/account/sign-in" => POST account::sign_in;
     "/account/demo" => POST account::demo;
+    "/account/along" => POST account::along;
     "/account/sign-out" => POST account::sign_out;
     "/account/sign-out-everywhere" => POST account::sign_out_everywhere;
     "/account/password" => POST account::password;

@@ -25,6 +25,8 @@ pub struct KeptList<'k> {
     pub just_kept: Option<String>,
     /// Id and name of one that was just deleted.
     pub just_deleted: Option<(String, String)>,
+    /// What this browser kept before the sign-in, in words.
+    pub unclaimed: Option<String>,
     /// What was wrong with what was asked.
     pub complaint: Option<&'static str>,
     /// Which of them were asked for.
@@ -55,6 +57,7 @@ pub fn kept(reader: &Reader, list: KeptList<'_>) -> Shown {
         just_kept: list.just_kept,
         just_deleted: list.just_deleted,
         complaint: list.complaint,
+        unclaimed: list.unclaimed,
     };
     Reply::page(code, &page)
 }

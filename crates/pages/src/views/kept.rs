@@ -90,6 +90,8 @@ pub struct KeptPage {
     pub just_kept: Option<String>,
     /// What was just deleted: id and name, for bringing it back.
     pub just_deleted: Option<(String, String)>,
+    /// What this browser kept before the sign-in, in words.
+    pub unclaimed: Option<String>,
     /// What went wrong with a comparison.
     pub complaint: Option<&'static str>,
     /// What is looked for, as typed.

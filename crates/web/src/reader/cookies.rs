@@ -137,6 +137,42 @@ pub fn renew(session: &Session) -> Result<(), PageError> {
     Ok(())
 }
 
+/// Key of the browser's own rows while somebody is signed in.
+const ASIDE: &str = "aside";
+
+/// At a sign-in: what the browser kept is put aside, to be taken along or given back.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn put_aside(session: &Session) -> Result<(), PageError> {
+    let own = get(session, ASIDE).or_else(|| get(session, "owner"));
+    renew(session)?;
+    own.map_or(Ok(()), |own| put(session, ASIDE, &own))
+}
+
+/// At a sign-out: what the browser kept before it is its own again.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn give_back(session: &Session) -> Result<(), PageError> {
+    let own = get(session, ASIDE);
+    renew(session)?;
+    session.remove(ASIDE);
+    own.map_or(Ok(()), |own| put(session, "owner", &own))
+}
+
+/// What was put aside.
+#[must_use]
+pub fn aside(session: &Session) -> Option<OwnerId> {
+    let own = Uuid::parse_str(&get(session, ASIDE)?).ok()?;
+    Some(OwnerId(own))
+}
+
+/// Nothing is aside any more: it was taken along.
+pub fn nothing_aside(session: &Session) {
+    session.remove(ASIDE);
+}
+
 /// Remembers the question that a page was about, for the menu of the next.
 ///
 /// # Errors

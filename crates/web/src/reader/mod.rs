@@ -11,8 +11,8 @@ mod request;
 
 pub use checked::{Checked, HasToken, Pairs, Signed, check_token};
 pub use cookies::{
-    COOKIE, SIGN_IN_COOKIE, browser, middleware, no_sign_in_cookie, remember, remember_question,
-    renew, sign_in_cookie, token,
+    COOKIE, SIGN_IN_COOKIE, aside, browser, give_back, middleware, no_sign_in_cookie,
+    nothing_aside, put_aside, remember, remember_question, renew, sign_in_cookie, token,
 };
 pub use request::{ClientIp, HtmxPart, Id};
 

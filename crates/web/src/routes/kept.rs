@@ -1,5 +1,6 @@
 //! Kept picks.
 
+use actix_session::Session;
 use actix_web::http::header::{HeaderName, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::Deserialize;
@@ -7,11 +8,11 @@ use uuid::Uuid;
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::{self, KeptList, answered};
 use yarrowfen_pages::views::pick::KeepForm;
-use yarrowfen_store::{DEMO_OWNER, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept};
+use yarrowfen_store::{DEMO_OWNER, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept, Unclaimed};
 
 use super::pick::sink_tests;
 use crate::app::App;
-use crate::reader::{Checked, HasToken, Id, Known, Visitor};
+use crate::reader::{Checked, HasToken, Id, Known, Visitor, aside};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -49,13 +50,15 @@ impl ListAsks {
 pub async fn list(
     app: web::Data<App>,
     reader: Known,
+    session: Session,
     asks: web::Query<ListAsks>,
 ) -> Result<HttpResponse, PageError> {
-    list_page(&app, &reader, &asks, None).await
+    list_page(&app, &session, &reader, &asks, None).await
 }
 
 async fn list_page(
     app: &App,
+    session: &Session,
     reader: &Known,
     asks: &ListAsks,
     complaint: Option<&'static str>,
@@ -81,7 +84,13 @@ async fn list_page(
         }
         None => None,
     };
+    let aside = aside(session).filter(|_| reader.account().is_some());
+    let unclaimed = match aside {
+        Some(browser) => app.store.unclaimed(browser).await?,
+        None => Unclaimed::default(),
+    };
     let list = KeptList {
+        unclaimed: said_of(unclaimed),
         own: &own.picks,
         examples: &examples.picks,
         unreadable: own.unreadable,
@@ -93,6 +102,21 @@ async fn list_page(
         total: own.total,
     };
     shown(page::kept(reader, list))
+}
+
+/// What a browser kept before the sign-in, in words; none where there is nothing.
+fn said_of(unclaimed: Unclaimed) -> Option<String> {
+    if unclaimed.is_empty() {
+        return None;
+    }
+    let parts = [
+        (unclaimed.picks, "pick", "picks"),
+        (unclaimed.days, "planned day", "planned days"),
+        (unclaimed.lines, "line of the log", "lines of the log"),
+    ];
+    let said = parts.iter().filter(|(n, ..)| *n > 0);
+    let said = said.map(|(n, one, more)| format!("{n} {}", if *n == 1 { one } else { more }));
+    Some(said.collect::<Vec<_>>().join(", "))
 }
 
 /// The form under Keep.
@@ -201,6 +225,7 @@ pub async fn withdraw(
 pub async fn compare(
     app: web::Data<App>,
     http: HttpRequest,
+    session: Session,
     reader: Known,
 ) -> Result<HttpResponse, PageError> {
     let pairs: Vec<(String, String)> =
@@ -212,7 +237,7 @@ pub async fn compare(
         .collect();
     let [first, second] = asked[..] else {
         let say = Some("Mark two picks, no more and no fewer, to compare them.");
-        return list_page(&app, &reader, &ListAsks::default(), say).await;
+        return list_page(&app, &session, &reader, &ListAsks::default(), say).await;
     };
     let id = |text: &str| Uuid::parse_str(text).map_err(|_| PageError::NotFound);
     let pair = [

@@ -141,7 +141,10 @@ async fn unknown_names_and_wrong_passwords_look_alike(pool: PgPool) {
                 .cookies()
                 .all(|c| c.name() != session::SIGN_IN_COOKIE)
         );
-        said.push(text(reply).await.replace(&format!("value=\"{name}\""), ""));
+        // Each page has forms of its own.
+        let page = text(reply).await;
+        let page = page.replace(&token(&page), "");
+        said.push(page.replace(&format!("value=\"{name}\""), ""));
     }
     said.dedup();
     assert_eq!(said.len(), 1, "five replies, one page");
@@ -333,4 +336,54 @@ async fn the_demo_is_one_click_away_only_where_it_is_on(pool: PgPool) {
     );
     let reply = post!(off, me, "/account/demo", [("csrf", me.csrf.as_str())]);
     assert_eq!(reply.status(), StatusCode::NOT_FOUND);
+}
+
+/// Signing in to an account that is there loses nothing: what the browser kept waits, is offered,
+/// taken along once, or given back at the sign-out.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn what_a_browser_kept_waits_while_somebody_is_signed_in(pool: PgPool) {
+    let server = server!(pool);
+    let _ = member(&server, "Wren").await;
+    let mut me = visit(&server).await;
+    let form = [
+        ("csrf", me.csrf.as_str()),
+        ("query", "depth=4+m&rig=ned"),
+        ("name", "Shelf before"),
+    ];
+    post!(server, me, "/kept", form);
+    let offered = "This browser kept 1 pick before you signed in";
+    for taken in [false, true] {
+        assert!(
+            text(get!(server, me, "/kept"))
+                .await
+                .contains("Shelf before")
+        );
+        let reply = post!(
+            server,
+            me,
+            "/account/sign-in",
+            sign_in(&me, "Wren", PASSWORD)
+        );
+        assert_eq!(reply.status(), StatusCode::SEE_OTHER);
+        me.takes(&reply);
+        fresh_token(&server, &mut me).await;
+        let page = text(get!(server, me, "/kept")).await;
+        assert!(page.contains(offered) && !page.contains("Shelf before"));
+        if taken {
+            let reply = post!(server, me, "/account/along", [("csrf", me.csrf.as_str())]);
+            me.takes(&reply);
+            let page = text(get!(server, me, "/kept")).await;
+            assert!(page.contains("Shelf before") && !page.contains(offered));
+        }
+        let reply = post!(
+            server,
+            me,
+            "/account/sign-out",
+            [("csrf", me.csrf.as_str())]
+        );
+        me.takes(&reply);
+        fresh_token(&server, &mut me).await;
+        let page = text(get!(server, me, "/kept")).await;
+        assert_eq!(page.contains("Shelf before"), !taken);
+    }
 }

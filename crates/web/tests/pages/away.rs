@@ -201,17 +201,19 @@ async fn after_a_restart_nothing_is_filed_under_nobody(pool: PgPool) {
     let door = Door::before(&pool).await;
     let server = server_on!(Store::at(&door.url(&pool)).unwrap());
     let me = member(&server, "Aldous").await;
-    let form: Vec<(&str, &str)> = [("csrf", me.csrf.as_str())]
-        .into_iter()
-        .chain(PICK)
-        .collect();
     let mut kept = 0;
-    for _ in 0..8 {
+    for round in 0..8 {
         door.stands(Way::Shut);
         sleep(Duration::from_millis(20)).await;
         door.stands(Way::Open);
-        for _ in 0..2 {
-            let reply = post!(server, me, "/kept", &form);
+        for press in 0..2 {
+            let name = format!("Shelf {round} {press}");
+            let form = [
+                ("csrf", me.csrf.as_str()),
+                ("query", "depth=4+m&rig=ned"),
+                ("name", &name),
+            ];
+            let reply = post!(server, me, "/kept", form);
             match reply.status() {
                 StatusCode::SEE_OTHER => kept += 1,
                 status => assert_eq!(status, StatusCode::SERVICE_UNAVAILABLE),

@@ -16,8 +16,8 @@ use crate::account::{Name, Token, check_password, hash, verify};
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
 use crate::reader::{
-    Checked, ClientIp, HasToken, Known, Member, Signed, browser, no_sign_in_cookie, renew,
-    sign_in_cookie, token as token_of,
+    Checked, ClientIp, HasToken, Known, Member, Signed, aside, browser, give_back,
+    no_sign_in_cookie, nothing_aside, put_aside, renew, sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
 
@@ -110,27 +110,17 @@ fn again(
     shown(page::account(reader, app.demo, None, again))
 }
 
-/// To another page with a sign-in's cookie and a fresh form token.
-fn with_cookie(
-    session: &Session,
-    to: &str,
-    cookie: &Cookie<'_>,
-) -> Result<HttpResponse, PageError> {
-    renew(session)?;
+/// To another page with a sign-in's cookie.
+fn with_cookie(to: &str, cookie: &Cookie<'_>) -> Result<HttpResponse, PageError> {
     let mut reply = see_other(to);
     let added = reply.add_cookie(cookie);
     added.map_err(|_| PageError::Internal)?;
     Ok(reply)
 }
 
-/// An answer that signs the browser in: a fresh token, a fresh form token.
-fn signed_in(
-    app: &App,
-    session: &Session,
-    token: &Token,
-    to: &str,
-) -> Result<HttpResponse, PageError> {
-    with_cookie(session, to, &sign_in_cookie(token, app.secure_cookies))
+/// An answer that signs the browser in.
+fn signed_in(app: &App, token: &Token, to: &str) -> Result<HttpResponse, PageError> {
+    with_cookie(to, &sign_in_cookie(token, app.secure_cookies))
 }
 
 /// Makes an account; what this browser kept moves to it.
@@ -168,7 +158,10 @@ pub async fn sign_up(
         .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())
         .await;
     match made {
-        Ok(_) => signed_in(&app, &session, &token, "/box?said=welcome"),
+        Ok(_) => {
+            renew(&session)?;
+            signed_in(&app, &token, "/box?said=welcome")
+        }
         Err(StoreError::Taken) => again(
             StatusCode::UNPROCESSABLE_ENTITY,
             vec![("name", "that name cannot be had: choose another".into())],
@@ -249,11 +242,28 @@ async fn enter(
     }
     let token = Token::fresh();
     app.store.sign_in(owner, &token.sign_in()).await?;
-    signed_in(app, session, &token, to)
+    put_aside(session)?;
+    signed_in(app, &token, to)
 }
 
 fn signed_out(app: &App, session: &Session, to: &str) -> Result<HttpResponse, PageError> {
-    with_cookie(session, to, &no_sign_in_cookie(app.secure_cookies))
+    give_back(session)?;
+    with_cookie(to, &no_sign_in_cookie(app.secure_cookies))
+}
+
+/// Takes what this browser kept before the sign-in along into the account.
+pub async fn along(
+    app: web::Data<App>,
+    session: Session,
+    sent: Signed<Input>,
+) -> Result<HttpResponse, PageError> {
+    let owner = sent.member.account.owner;
+    if let Some(browser) = aside(&session) {
+        app.store.claim(browser, owner).await?;
+        app.log_changed(owner);
+        nothing_aside(&session);
+    }
+    Ok(see_other("/kept"))
 }
 
 /// Signs this browser out.
@@ -333,7 +343,8 @@ pub async fn password(
     app.store
         .change_password(member.account.owner, &hash, &token.sign_in())
         .await?;
-    signed_in(&app, &session, &token, "/account?said=password")
+    renew(&session)?;
+    signed_in(&app, &token, "/account?said=password")
 }
 
 /// Deletes the account with everything in it.
