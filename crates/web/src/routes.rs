@@ -163,6 +163,7 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
             });
         cfg.app_data(form)
             .app_data(web::PayloadConfig::new(contract::MOST_JSON))
+            .route("/static/offline/pages.wasm", web::get().to(offline::module))
             .service(
                 Files::new("/static", &app.static_dir)
                     .use_etag(true)

@@ -7,7 +7,9 @@ use std::io::Write;
 use actix_web::Error;
 use actix_web::body::{BodySize, BoxBody, MessageBody, to_bytes};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::header::{ACCEPT_ENCODING, CONTENT_ENCODING, CONTENT_TYPE, HeaderValue, VARY};
+use actix_web::http::header::{
+    ACCEPT_ENCODING, CONTENT_ENCODING, CONTENT_TYPE, HeaderMap, HeaderValue, VARY,
+};
 use actix_web::middleware::Next;
 use actix_web::web::Bytes;
 use flate2::Compression;
@@ -24,11 +26,7 @@ pub async fn packed<B: MessageBody + 'static>(
     request: ServiceRequest,
     next: Next<B>,
 ) -> Result<ServiceResponse<BoxBody>, Error> {
-    let takes = request
-        .headers()
-        .get(ACCEPT_ENCODING)
-        .and_then(|v| v.to_str().ok())
-        .is_some_and(takes_gzip);
+    let takes = takes_packed(request.headers());
     let reply = next.call(request).await?.map_into_boxed_body();
     if !takes || !worth_it(&reply) {
         return Ok(reply);
@@ -41,8 +39,14 @@ pub async fn packed<B: MessageBody + 'static>(
     let headers = head.headers_mut();
     headers.insert(CONTENT_ENCODING, HeaderValue::from_static("gzip"));
     headers.append(VARY, HeaderValue::from_static("accept-encoding"));
-    let reply = head.set_body(gzip(&bytes)?);
+    let reply = head.set_body(gzip(&bytes, Compression::default())?);
     Ok(ServiceResponse::new(request, reply).map_into_boxed_body())
+}
+
+/// Whether who asks takes gzip.
+pub fn takes_packed(headers: &HeaderMap) -> bool {
+    let accepts = headers.get(ACCEPT_ENCODING).and_then(|v| v.to_str().ok());
+    accepts.is_some_and(takes_gzip)
 }
 
 /// Whether a browser that sends this takes gzip.
@@ -72,8 +76,12 @@ fn worth_it(reply: &ServiceResponse<BoxBody>) -> bool {
         && !reply.headers().contains_key(CONTENT_ENCODING)
 }
 
-fn gzip(bytes: &[u8]) -> std::io::Result<Bytes> {
-    let mut packer = GzEncoder::new(Vec::with_capacity(bytes.len() / 3), Compression::default());
+/// Packs.
+///
+/// # Errors
+/// None that memory does not give.
+pub fn gzip(bytes: &[u8], level: Compression) -> std::io::Result<Bytes> {
+    let mut packer = GzEncoder::new(Vec::with_capacity(bytes.len() / 3), level);
     packer.write_all(bytes)?;
     Ok(packer.finish()?.into())
 }

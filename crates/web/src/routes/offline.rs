@@ -2,7 +2,7 @@
 //! how it is installed.
 
 use actix_web::http::header;
-use actix_web::{HttpResponse, web};
+use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::offline::Device;
 use yarrowfen_pages::page::today_from;
@@ -12,6 +12,7 @@ use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
 use crate::reader::Known;
 use crate::reply::PageError;
+use crate::reply::packed::takes_packed;
 
 /// Only the worker may compile the module: its own answer alone says so.
 const WORKER_CSP: &str = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; object-src 'none'; base-uri 'none'";
@@ -31,6 +32,23 @@ pub async fn manifest(app: web::Data<App>) -> HttpResponse {
         .content_type("application/manifest+json")
         .insert_header((header::CACHE_CONTROL, "no-cache"))
         .body(app.assets.manifest.clone())
+}
+
+/// The module, packed where that is taken: it is the largest file, and a phone loads it once for
+/// each version.
+pub async fn module(app: web::Data<App>, http: HttpRequest) -> Result<HttpResponse, PageError> {
+    let mut reply = HttpResponse::Ok();
+    reply.content_type("application/wasm");
+    reply.append_header((header::VARY, "accept-encoding"));
+    if !takes_packed(http.headers()) {
+        return Ok(reply.body(app.assets.module()));
+    }
+    let assets = app.assets.clone();
+    let packed = web::block(move || assets.module_packed()).await;
+    let packed = packed.map_err(|_| PageError::Internal)?;
+    let packed = packed.map_err(|_| PageError::Internal)?;
+    reply.insert_header((header::CONTENT_ENCODING, "gzip"));
+    Ok(reply.body(packed))
 }
 
 /// All that a device holds of who reads: choices, box, waters, own sink tests, what was tried,

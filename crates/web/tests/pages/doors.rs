@@ -250,3 +250,27 @@ async fn nobody_reaches_the_rows_of_another_by_their_ids(pool: PgPool) {
     }
     assert_eq!(all_of(&pool, "Aldous").await, before);
 }
+
+/// The largest file goes packed where that is taken, and is the same file.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn the_module_goes_packed_and_is_the_same(pool: PgPool) {
+    let server = server!(pool);
+    let me = visit(&server).await;
+    let uri = "/static/offline/pages.wasm?v=1";
+    let whole = get!(server, me, uri);
+    assert_eq!(header(&whole, "content-type"), "application/wasm");
+    let whole = test::read_body(whole).await;
+    assert!(whole.starts_with(b"\0asm"));
+    let asks = test::TestRequest::get()
+        .uri(uri)
+        .insert_header(("accept-encoding", "gzip, br"));
+    let packed = server.call(me.sends(asks)).await.unwrap();
+    assert_eq!(header(&packed, "content-encoding"), "gzip");
+    assert_eq!(header(&packed, "content-type"), "application/wasm");
+    let packed = test::read_body(packed).await;
+    assert!(packed.len() * 2 < whole.len());
+    let mut unpacked = Vec::new();
+    let mut reader = flate2::read::GzDecoder::new(&packed[..]);
+    std::io::Read::read_to_end(&mut reader, &mut unpacked).unwrap();
+    assert_eq!(unpacked, whole);
+}
