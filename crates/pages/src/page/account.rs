@@ -61,6 +61,18 @@ pub struct Again<'a> {
     pub fields: &'a [(String, String)],
 }
 
+impl<'a> Again<'a> {
+    /// What somebody typed of it, short enough to be shown.
+    fn typed(&self) -> impl Iterator<Item = (&'a str, &'a str)> {
+        let fields = self.fields.iter();
+        let fields = fields.map(|(name, value)| (name.as_str(), value.as_str()));
+        fields.filter(|(name, value)| {
+            !["csrf", "query", "back", "id", "at", "offset"].contains(name)
+                && (1..=400).contains(&value.len())
+        })
+    }
+}
+
 impl ErrorPage<'_> {
     /// The menu, without a question: nobody knows here who asked what.
     fn menu(&self) -> impl Iterator<Item = &'static Page> {
