@@ -29,7 +29,7 @@ pub struct NewSignIn {
     pub lasts: Duration,
 }
 
-async fn insert_sign_in(
+pub(crate) async fn insert_sign_in(
     connection: &mut PgConnection,
     owner: OwnerId,
     new: &NewSignIn,

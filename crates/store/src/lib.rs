@@ -5,6 +5,7 @@
 mod accounts;
 mod attempts;
 mod days;
+mod demo;
 mod error;
 mod headings;
 mod imports;
@@ -83,7 +84,16 @@ impl Store {
     /// # Errors
     /// When the server is not there, or a migration fails.
     pub async fn bring_up_to_date(&self) -> Result<(), StoreError> {
-        Ok(sqlx::migrate!().run(&self.pool).await?)
+        // A new index on a large table takes as long as it takes, on a connection of its own.
+        let options = PgConnectOptions::clone(&self.pool.connect_options());
+        let alone = PgPoolOptions::new()
+            .max_connections(1)
+            .acquire_timeout(LONGEST_WAIT)
+            .connect_with(options.options([("statement_timeout", "0")]))
+            .await?;
+        sqlx::migrate!().run(&alone).await?;
+        alone.close().await;
+        Ok(())
     }
 
     /// Over a pool that is there already; for tests.

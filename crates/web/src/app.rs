@@ -4,6 +4,7 @@ use std::path::PathBuf;
 use std::sync::Arc;
 
 use actix_web::web;
+use ipnet::IpNet;
 use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Log, spans};
 use yarrowfen_core::explore::ledger::{Lost, OwnSize, lost_over, own_sizes};
@@ -35,6 +36,8 @@ pub struct App {
     pub demo: bool,
     /// Whether cookies are for HTTPS only.
     pub secure_cookies: bool,
+    /// Proxies that are believed when they say for whom they ask.
+    pub proxies: Arc<[IpNet]>,
     /// Boxes held in memory.
     pub boxes: Arc<Boxes>,
     /// Sink tests held in memory.
@@ -124,6 +127,7 @@ impl App {
             static_dir,
             demo: false,
             secure_cookies: false,
+            proxies: Arc::default(),
             boxes: Arc::default(),
             sink_tests: Arc::default(),
             own_sizes: Arc::default(),

@@ -1,9 +1,10 @@
 //! What the server is told by its environment, read once at start.
 
-use std::net::SocketAddr;
+use std::net::{IpAddr, SocketAddr};
 use std::path::PathBuf;
 
 use actix_web::cookie::Key;
+use ipnet::IpNet;
 
 /// Settings of a running server.
 #[derive(Clone)]
@@ -20,6 +21,8 @@ pub struct Config {
     pub key: Key,
     /// Whether cookies are for HTTPS only.
     pub secure_cookies: bool,
+    /// Proxies that are believed when they say for whom they ask.
+    pub proxies: Vec<IpNet>,
     /// Whether the demo's angler is one click away.
     pub demo: bool,
     /// Where an echo sounder speaks NMEA 0183 over TCP, if one does.
@@ -43,6 +46,11 @@ pub enum ConfigError {
     /// The forecast's address is none.
     #[error("YARROWFEN_FORECAST must be an address over HTTP, such as http://127.0.0.1:10111/")]
     BadForecast,
+    /// A proxy is none.
+    #[error(
+        "YARROWFEN_PROXIES must be addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
+    )]
+    BadProxies,
     /// The port is no port.
     #[error("YARROWFEN_PORT must be a number from 1 to 65535")]
     BadPort,
@@ -62,6 +70,20 @@ fn forecast() -> Result<Option<String>, ConfigError> {
     };
     let sound = text.starts_with("http://") && !text.contains(['?', '#', ' ']);
     sound.then_some(Some(text)).ok_or(ConfigError::BadForecast)
+}
+
+/// Proxies, each an address or a network.
+fn proxies() -> Result<Vec<IpNet>, ConfigError> {
+    let Ok(text) = setting("YARROWFEN_PROXIES") else {
+        return Ok(Vec::new());
+    };
+    let one = |text: &str| {
+        let address = || text.parse::<IpAddr>().map(IpNet::from);
+        text.parse().or_else(|_| address())
+    };
+    let all = text.split(',').map(|text| one(text.trim()));
+    all.collect::<Result<_, _>>()
+        .map_err(|_| ConfigError::BadProxies)
 }
 
 /// Address of the database alone, for commands that need no more.
@@ -101,6 +123,7 @@ impl Config {
                 Err(_) => None,
             },
             forecast: forecast()?,
+            proxies: proxies()?,
             demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),
         })
     }

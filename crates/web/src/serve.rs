@@ -93,6 +93,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         sounder: Arc::new(Sounder::at(config.sounder)),
         forecast: Arc::new(Forecast::at(config.forecast.clone())),
         secure_cookies: config.secure_cookies,
+        proxies: config.proxies.clone().into(),
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
     let listener = listen(&config)?;

@@ -6,9 +6,12 @@ use argon2::password_hash::{PasswordHash, PasswordHasher, PasswordVerifier, Salt
 use argon2::{Argon2, password_hash::rand_core::OsRng};
 use sha2::{Digest, Sha256};
 use yarrowfen_store::NewSignIn;
+use zxcvbn::{Score, zxcvbn};
 
 use crate::reply::PageError;
 
+/// A password that takes more than a million guesses, as its crate counts them.
+const HARD_ENOUGH: Score = Score::Two;
 /// Days that a sign-in lasts.
 pub const DAYS: i64 = 60;
 
@@ -50,7 +53,8 @@ impl Name {
     }
 }
 
-/// Checks a new password: 10 to 200 characters, and not the name.
+/// Checks a new password: 10 to 200 characters, not the name, and none that lists of common
+/// ones, years, keys in a row or repeats would find soon.
 ///
 /// # Errors
 /// The message for who typed it.
@@ -59,6 +63,9 @@ pub fn check_password(password: &str, name: &str) -> Result<(), &'static str> {
         0..10 => Err("a password has at least 10 characters; a few words in a row do well"),
         201.. => Err("a password has at most 200 characters"),
         _ if password.eq_ignore_ascii_case(name) => Err("the password must not be the name"),
+        _ if zxcvbn(password, &[name]).score() < HARD_ENOUGH => {
+            Err("that password is among the first to be guessed; a few words in a row do well")
+        }
         _ => Ok(()),
     }
 }
@@ -151,6 +158,25 @@ mod tests {
         assert_eq!((a.shown(), a.key()), ("Ansel T.", "ansel t."));
         assert!(Name::parse("a").is_err() && Name::parse("a\u{7}b").is_err());
         assert!(Name::parse(&"x".repeat(41)).is_err());
+    }
+
+    #[test]
+    fn a_password_that_is_guessed_first_is_refused() {
+        for bad in [
+            "1234567890",
+            "          ",
+            "password123",
+            "qwertyuiop",
+            "aaaaaaaaaaaa",
+            "Ansel Tarn",
+            "short",
+        ] {
+            assert!(check_password(bad, "Ansel Tarn").is_err(), "{bad}");
+        }
+        for good in ["reed peat and water", "Torf7#Riet:Moor", "κάλαμος και νερό"] {
+            assert!(check_password(good, "Ansel Tarn").is_ok(), "{good}");
+        }
+        assert!(check_password(&"x".repeat(201), "Ansel Tarn").is_err());
     }
 
     #[actix_web::test]

@@ -34,6 +34,12 @@ pub const SIGN_UPS: Rule = Rule {
     most_s: 15 * 60,
 };
 
+/// Visits to the demo from one address: each makes an angler of its own.
+pub const DEMOS: Rule = Rule {
+    free: 200,
+    most_s: 15 * 60,
+};
+
 /// Seconds still to wait, if a try comes too early. A day without a failure
 /// forgives all.
 #[must_use]

@@ -6,15 +6,17 @@
 //! the database keeps the hash.
 
 mod checked;
+mod client;
 mod cookies;
 mod request;
 
 pub use checked::{Checked, HasToken, Pairs, Signed, check_token};
+pub use client::ClientIp;
 pub use cookies::{
     COOKIE, SIGN_IN_COOKIE, aside, browser, give_back, middleware, no_sign_in_cookie,
     nothing_aside, put_aside, remember, remember_question, renew, sign_in_cookie, token,
 };
-pub use request::{ClientIp, HtmxPart, Id};
+pub use request::{HtmxPart, Id};
 
 use std::future::Future;
 use std::ops::Deref;

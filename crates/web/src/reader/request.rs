@@ -43,16 +43,3 @@ impl FromRequest for Id {
         )
     }
 }
-
-/// The address that a request came from, as attempts are counted by.
-#[derive(Debug, Clone)]
-pub struct ClientIp(pub String);
-
-impl FromRequest for ClientIp {
-    type Error = PageError;
-    type Future = Ready<Result<Self, PageError>>;
-    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
-        let ip = http.peer_addr().map(|a| a.ip().to_string());
-        ready(Ok(Self(ip.unwrap_or_else(|| "unknown".into()))))
-    }
-}

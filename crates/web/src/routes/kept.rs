@@ -84,7 +84,9 @@ async fn list_page(
         }
         None => None,
     };
-    let aside = aside(session).filter(|_| reader.account().is_some());
+    // The demo's account is everybody's: nothing of one's own goes into it.
+    let takes = reader.account().is_some_and(|account| !account.demo);
+    let aside = aside(session).filter(|_| takes);
     let unclaimed = match aside {
         Some(browser) => app.store.unclaimed(browser).await?,
         None => Unclaimed::default(),

@@ -217,17 +217,41 @@ pub async fn sign_in(
     enter(&app, &http, &session, locked.owner, "/box").await
 }
 
-/// Signs the demo's angler in; only where the demo is on.
+/// Signs in to the demo's angler, one for each visitor; only where the demo is on.
 pub async fn demo(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    _sent: Checked<Input>,
+    ip: ClientIp,
+    sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
     if !app.demo {
         return Err(PageError::NotFound);
     }
-    enter(&app, &http, &session, DEMO_ANGLER, "/box").await
+    let counted = [(format!("demo {}", ip.0), throttle::DEMOS)];
+    if let Some(s) = attempt(&app, &counted).await? {
+        let message = format!(
+            "too many visits to the demo from here: wait {}",
+            in_words(s)
+        );
+        let faults = vec![("password", message)];
+        let status = StatusCode::TOO_MANY_REQUESTS;
+        return again(&app, &sent.reader, status, "in", "", faults);
+    }
+    leave(&app, &http).await?;
+    let token = Token::fresh();
+    let sign_in = token.sign_in();
+    app.store.sign_in_to_copy(DEMO_ANGLER, &sign_in).await?;
+    put_aside(&session)?;
+    signed_in(&app, &token, "/box")
+}
+
+/// Ends the sign-in that a browser had.
+async fn leave(app: &App, http: &HttpRequest) -> Result<(), PageError> {
+    if let Some(old) = token_of(http) {
+        app.store.sign_out(&old.hash()).await?;
+    }
+    Ok(())
 }
 
 async fn enter(
@@ -237,9 +261,7 @@ async fn enter(
     owner: OwnerId,
     to: &str,
 ) -> Result<HttpResponse, PageError> {
-    if let Some(old) = token_of(http) {
-        app.store.sign_out(&old.hash()).await?;
-    }
+    leave(app, http).await?;
     let token = Token::fresh();
     app.store.sign_in(owner, &token.sign_in()).await?;
     put_aside(session)?;
@@ -258,6 +280,9 @@ pub async fn along(
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
     let owner = sent.member.account.owner;
+    if sent.member.account.demo {
+        return Err(PageError::NotFound);
+    }
     if let Some(browser) = aside(&session) {
         app.store.claim(browser, owner).await?;
         app.log_changed(owner);
