@@ -11,4 +11,4 @@ pub use kept::{
 pub use own::{
     Change, Import, ImportState, MendTry, NewMendTry, NewSink, Owned, PlannedDay, Sink, Water,
 };
-pub use owners::{Account, DEMO_OWNER, OwnerId};
+pub use owners::{Account, DEMO_OWNER, Holdings, OwnerId};

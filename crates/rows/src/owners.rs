@@ -21,3 +21,14 @@ pub struct Account {
     /// Raised with each change of the box.
     pub box_version: i64,
 }
+
+/// How much an owner has of what a browser may keep without an account.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
+pub struct Holdings {
+    /// Kept picks.
+    pub picks: i64,
+    /// Planned days.
+    pub days: i64,
+    /// Lines of the log.
+    pub lines: i64,
+}

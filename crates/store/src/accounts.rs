@@ -4,8 +4,8 @@ use sqlx::PgConnection;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
-use crate::kept::{lock, within_quota};
-use crate::{Account, OwnerId, Store, StoreError};
+use crate::kept::lock;
+use crate::{Account, Holdings, MOST_DAYS, MOST_EVENTS, MOST_KEPT, OwnerId, Store, StoreError};
 
 /// An account with what its password is checked by.
 #[derive(Debug, Clone)]
@@ -45,7 +45,8 @@ pub(crate) async fn insert_sign_in(
     Ok(())
 }
 
-/// Moves what a browser kept to an account.
+/// Moves what a browser kept to an account. A line of the log that the account has already, out
+/// of a file, stands there once: the browser's goes with its owner.
 async fn adopt(
     connection: &mut PgConnection,
     browser: OwnerId,
@@ -68,8 +69,9 @@ async fn adopt(
     .execute(&mut *connection)
     .await?;
     sqlx::query!(
-        "update log_events set owner_id = $2 from owners
-         where owner_id = $1 and owners.id = $1 and owners.kind = 'browser'",
+        "update log_events e set owner_id = $2 from owners
+         where owner_id = $1 and owners.id = $1 and owners.kind = 'browser'
+         and not exists (select 1 from log_events have where have.owner_id = $2 and have.id = e.id)",
         browser.0,
         owner.0
     )
@@ -92,53 +94,45 @@ async fn adopt(
     Ok(())
 }
 
-/// What a browser keeps for nobody.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
-pub struct Unclaimed {
-    /// Kept picks.
-    pub picks: i64,
-    /// Planned days.
-    pub days: i64,
-    /// Lines of the log.
-    pub lines: i64,
-}
-
-impl Unclaimed {
-    /// Whether there is nothing.
-    #[must_use]
-    pub fn is_empty(self) -> bool {
-        self == Self::default()
-    }
+/// How much an owner has.
+async fn holdings(connection: &mut PgConnection, owner: OwnerId) -> Result<Holdings, StoreError> {
+    Ok(sqlx::query_as!(
+        Holdings,
+        r#"select (select count(*) from kept_picks where owner_id = $1 and deleted_at is null) as "picks!",
+                  (select count(*) from planned_days where owner_id = $1 and deleted_at is null) as "days!",
+                  (select count(*) from log_events where owner_id = $1) as "lines!""#,
+        owner.0
+    )
+    .fetch_one(connection)
+    .await?)
 }
 
 impl Store {
-    /// What a browser keeps that no account has.
+    /// How much a browser has that no account has.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn unclaimed(&self, browser: OwnerId) -> Result<Unclaimed, StoreError> {
-        Ok(sqlx::query_as!(
-            Unclaimed,
-            r#"select (select count(*) from kept_picks where owner_id = $1 and deleted_at is null) as "picks!",
-                      (select count(*) from planned_days where owner_id = $1 and deleted_at is null) as "days!",
-                      (select count(*) from log_events where owner_id = $1) as "lines!"
-               from owners where id = $1 and kind = 'browser'"#,
-            browser.0
-        )
-        .fetch_optional(&self.pool)
-        .await?
-        .unwrap_or_default())
+    pub async fn holdings(&self, browser: OwnerId) -> Result<Holdings, StoreError> {
+        holdings(&mut *self.pool.acquire().await?, browser).await
     }
 
     /// Moves what a browser kept to an account that is there already. One transaction.
     ///
     /// # Errors
-    /// [`StoreError::Full`] when the account would keep too many picks.
+    /// [`StoreError::Full`] when the account would have too much of something.
     pub async fn claim(&self, browser: OwnerId, owner: OwnerId) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
         lock(&mut tx, owner).await?;
         adopt(&mut tx, browser, owner).await?;
-        within_quota(&mut tx, owner).await?;
+        let after = holdings(&mut tx, owner).await?;
+        let quotas = [
+            (after.picks, MOST_KEPT),
+            (after.days, MOST_DAYS),
+            (after.lines, MOST_EVENTS),
+        ];
+        if let Some((_, most)) = quotas.iter().find(|(have, most)| have > most) {
+            return Err(StoreError::Full(*most));
+        }
         tx.commit().await?;
         Ok(())
     }

@@ -20,7 +20,8 @@ impl Store {
         let (from, to) = (angler.0, copy.0);
         let mut tx = self.pool.begin().await?;
         sqlx::query!(
-            "insert into owners (id, kind, box_version) select $2, kind, box_version from owners where id = $1",
+            "insert into owners (id, kind, box_version, ends_at)
+             select $2, kind, box_version, now() + interval '2 days' from owners where id = $1",
             from,
             to
         )

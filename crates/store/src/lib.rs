@@ -20,7 +20,7 @@ mod tackle;
 mod waters;
 mod whole;
 
-pub use accounts::{Locked, NewSignIn, Unclaimed};
+pub use accounts::{Locked, NewSignIn};
 pub use attempts::Failures;
 pub use days::{MOST_DAYS, NewDay};
 pub use error::StoreError;
@@ -33,8 +33,9 @@ pub use waters::{MOST_WATERS, NewWater};
 pub use whole::{Brought, Whole};
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
-    Account, Change, DEMO_OWNER, Import, ImportState, Kept, KeptAsks, KeptPicks, KeptSort,
-    KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, PlannedDay, Sink, TextFault, Water,
+    Account, Change, DEMO_OWNER, Holdings, Import, ImportState, Kept, KeptAsks, KeptPicks,
+    KeptSort, KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, PlannedDay, Sink, TextFault,
+    Water,
 };
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};

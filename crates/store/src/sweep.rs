@@ -4,8 +4,9 @@ use crate::{Store, StoreError};
 
 impl Store {
     /// Removes for good what was deleted or changed more than thirty days ago, files that nobody
-    /// took in for two, copies of the demo's angler as old, sign-ins that ended, attempts and forms of more than a day ago, and browsers that
-    /// cannot come back: their cookie lasts 400 days, and nothing was written in them since.
+    /// took in for two, owners and sign-ins that ended, attempts and forms of more than a day
+    /// ago, and browsers that cannot come back: their cookie lasts 400 days, and nothing was
+    /// written in them since.
     /// Gives how many rows went.
     ///
     /// # Errors
@@ -34,13 +35,9 @@ impl Store {
             sqlx::query!("delete from sign_ins where expires_at < now()")
                 .execute(db)
                 .await?,
-            // The copies of the demo's angler, not himself: his name is compared by itself alone.
-            sqlx::query!(
-                "delete from owners o using accounts a where a.owner_id = o.id and a.demo
-                 and a.name_key <> lower(a.name) and o.made_at < now() - interval '2 days'"
-            )
-            .execute(db)
-            .await?,
+            sqlx::query!("delete from owners where ends_at < now()")
+                .execute(db)
+                .await?,
             sqlx::query!("delete from attempts where last_at < now() - interval '1 day'")
                 .execute(db)
                 .await?,

@@ -1,7 +1,7 @@
 //! Kept picks.
 
 use yarrowfen_core::{Engine, Options};
-use yarrowfen_rows::{Kept, KeptAsks, TextFault};
+use yarrowfen_rows::{Holdings, Kept, KeptAsks, TextFault};
 
 use super::pick::Answered;
 use crate::ask::PickForm;
@@ -25,8 +25,8 @@ pub struct KeptList<'k> {
     pub just_kept: Option<String>,
     /// Id and name of one that was just deleted.
     pub just_deleted: Option<(String, String)>,
-    /// What this browser kept before the sign-in, in words.
-    pub unclaimed: Option<String>,
+    /// What this browser kept before the sign-in.
+    pub unclaimed: Holdings,
     /// What was wrong with what was asked.
     pub complaint: Option<&'static str>,
     /// Which of them were asked for.
@@ -57,7 +57,7 @@ pub fn kept(reader: &Reader, list: KeptList<'_>) -> Shown {
         just_kept: list.just_kept,
         just_deleted: list.just_deleted,
         complaint: list.complaint,
-        unclaimed: list.unclaimed,
+        unclaimed: KeptPage::in_words(list.unclaimed),
     };
     Reply::page(code, &page)
 }

@@ -5,7 +5,7 @@ use time::OffsetDateTime;
 use time::macros::format_description;
 use yarrowfen_core::answer::Answer;
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_rows::{Kept, KeptAsks, KeptSort};
+use yarrowfen_rows::{Holdings, Kept, KeptAsks, KeptSort};
 
 use super::Frame;
 use super::answer::AnswerView;
@@ -118,6 +118,20 @@ fn address(asks: &KeptAsks) -> String {
 }
 
 impl KeptPage {
+    /// What somebody has, in words; none where he has nothing.
+    #[must_use]
+    pub fn in_words(has: Holdings) -> Option<String> {
+        let parts = [
+            (has.picks, "pick", "picks"),
+            (has.days, "planned day", "planned days"),
+            (has.lines, "line of the log", "lines of the log"),
+        ];
+        let said = parts.iter().filter(|(n, ..)| *n > 0);
+        let said = said.map(|(n, one, more)| format!("{n} {}", if *n == 1 { one } else { more }));
+        let said: Vec<String> = said.collect();
+        (!said.is_empty()).then(|| said.join(", "))
+    }
+
     /// Ways to sort a list, with their addresses.
     #[must_use]
     pub fn sorts(asks: &KeptAsks) -> Vec<(&'static str, String, bool)> {

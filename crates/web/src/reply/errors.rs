@@ -2,6 +2,7 @@
 
 use actix_web::http::header::{self, HeaderValue};
 use actix_web::{HttpResponse, ResponseError, http::StatusCode};
+use yarrowfen_pages::page::{Again, error};
 use yarrowfen_store::StoreError;
 
 /// Why a page cannot be shown.
@@ -75,6 +76,20 @@ impl From<askama::Error> for PageError {
     }
 }
 
+impl PageError {
+    /// Its page; with the form that came in vain, to be sent again.
+    #[must_use]
+    pub fn page(&self, again: Option<Again<'_>>) -> HttpResponse {
+        let status = self.status_code().as_u16();
+        let mut reply = super::send(error(status, &self.to_string(), again));
+        if matches!(self, Self::Busy | Self::Unavailable) {
+            let soon = HeaderValue::from_static("2");
+            reply.headers_mut().insert(header::RETRY_AFTER, soon);
+        }
+        reply
+    }
+}
+
 impl ResponseError for PageError {
     fn status_code(&self) -> StatusCode {
         match self {
@@ -97,14 +112,6 @@ impl ResponseError for PageError {
         if matches!(self, Self::SignIn) {
             return super::see_other("/account");
         }
-        let page =
-            yarrowfen_pages::page::error(self.status_code().as_u16(), &self.to_string(), None);
-        let mut reply = super::send(page);
-        if matches!(self, Self::Busy | Self::Unavailable) {
-            reply
-                .headers_mut()
-                .insert(header::RETRY_AFTER, HeaderValue::from_static("2"));
-        }
-        reply
+        self.page(None)
     }
 }

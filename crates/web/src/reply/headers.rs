@@ -32,15 +32,15 @@ const EVERY: [(HeaderName, &str); 6] = [
     ),
 ];
 /// A year: whoever came over HTTPS once comes so again.
-const ALWAYS_HTTPS: &str = "max-age=31536000; includeSubDomains";
+const ALWAYS_HTTPS: &str = "max-age=31536000";
 
 /// How long an answer may be kept, and by whom it differs: a page knows its reader and is
-/// nobody else's; a file whose address ends in its version never changes; any other is asked
-/// about.
-fn kept(path: &str, query: &str) -> (&'static str, Option<&'static str>) {
+/// nobody else's; a file whose address ends in the version that is served never changes; any
+/// other is asked about: under another version's name it is not that version's file.
+fn kept(path: &str, query: &str, version: &str) -> (&'static str, Option<&'static str>) {
     if !path.starts_with("/static/") {
         ("no-store", Some("cookie"))
-    } else if query.starts_with("v=") {
+    } else if query.strip_prefix("v=") == Some(version) {
         ("public, max-age=31536000, immutable", None)
     } else {
         ("no-cache", None)
@@ -62,8 +62,9 @@ pub async fn headers<B: MessageBody + 'static>(
     request: ServiceRequest,
     next: Next<B>,
 ) -> Result<ServiceResponse<BoxBody>, Error> {
-    let app = request.app_data::<web::Data<App>>();
-    let secure = app.is_some_and(|app| app.secure_cookies);
+    let app = request.app_data::<web::Data<App>>().cloned();
+    let secure = app.as_ref().is_some_and(|app| app.secure_cookies);
+    let version = app.as_ref().map_or("", |app| &app.assets.version);
     let packed = request.headers().get(CONTENT_ENCODING);
     let mut reply = if packed.is_some_and(|coding| coding != "identity") {
         request.error_response(PageError::Packed)
@@ -71,7 +72,7 @@ pub async fn headers<B: MessageBody + 'static>(
         next.call(request).await?.map_into_boxed_body()
     };
     let asked = reply.request();
-    let (control, vary) = kept(asked.path(), asked.query_string());
+    let (control, vary) = kept(asked.path(), asked.query_string(), version);
     let headers = reply.headers_mut();
     for (name, value) in EVERY {
         put(headers, name, value);

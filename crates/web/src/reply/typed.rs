@@ -4,11 +4,12 @@
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::http::StatusCode;
+use actix_web::http::header::SET_COOKIE;
 use actix_web::middleware::Next;
 use actix_web::{Error, HttpMessage};
-use yarrowfen_pages::page::{Again, error};
+use yarrowfen_pages::page::Again;
 
-use super::{PageError, send};
+use super::PageError;
 
 /// The fields of a form whose token was right.
 #[derive(Debug, Clone)]
@@ -41,17 +42,10 @@ pub async fn given_back<B: MessageBody + 'static>(
         to: reply.request().path(),
         fields: &typed.0,
     };
-    let page = error(
-        StatusCode::SERVICE_UNAVAILABLE.as_u16(),
-        &PageError::Unavailable.to_string(),
-        Some(again),
-    );
-    let mut page = send(page);
+    let mut page = PageError::Unavailable.page(Some(again));
     // A cookie that was begun goes along.
-    for (name, value) in reply.headers() {
-        if name == actix_web::http::header::SET_COOKIE {
-            page.headers_mut().append(name.clone(), value.clone());
-        }
+    for value in reply.headers().get_all(SET_COOKIE) {
+        page.headers_mut().append(SET_COOKIE, value.clone());
     }
     Ok(reply.into_response(page))
 }

@@ -8,7 +8,7 @@ use uuid::Uuid;
 use yarrowfen_pages::ask::PickForm;
 use yarrowfen_pages::page::{self, KeptList, answered};
 use yarrowfen_pages::views::pick::KeepForm;
-use yarrowfen_store::{DEMO_OWNER, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept, Unclaimed};
+use yarrowfen_store::{DEMO_OWNER, Holdings, KEPT_PAGE, KeptAsks, KeptSort, KeptText, NewKept};
 
 use super::pick::sink_tests;
 use crate::app::App;
@@ -88,11 +88,11 @@ async fn list_page(
     let takes = reader.account().is_some_and(|account| !account.demo);
     let aside = aside(session).filter(|_| takes);
     let unclaimed = match aside {
-        Some(browser) => app.store.unclaimed(browser).await?,
-        None => Unclaimed::default(),
+        Some(browser) => app.store.holdings(browser).await?,
+        None => Holdings::default(),
     };
     let list = KeptList {
-        unclaimed: said_of(unclaimed),
+        unclaimed,
         own: &own.picks,
         examples: &examples.picks,
         unreadable: own.unreadable,
@@ -104,21 +104,6 @@ async fn list_page(
         total: own.total,
     };
     shown(page::kept(reader, list))
-}
-
-/// What a browser kept before the sign-in, in words; none where there is nothing.
-fn said_of(unclaimed: Unclaimed) -> Option<String> {
-    if unclaimed.is_empty() {
-        return None;
-    }
-    let parts = [
-        (unclaimed.picks, "pick", "picks"),
-        (unclaimed.days, "planned day", "planned days"),
-        (unclaimed.lines, "line of the log", "lines of the log"),
-    ];
-    let said = parts.iter().filter(|(n, ..)| *n > 0);
-    let said = said.map(|(n, one, more)| format!("{n} {}", if *n == 1 { one } else { more }));
-    Some(said.collect::<Vec<_>>().join(", "))
 }
 
 /// The form under Keep.

@@ -2,7 +2,11 @@
 
 use crate::support::*;
 
-fn sign_in<'a>(b: &'a Browser, name: &'a str, password: &'a str) -> [(&'static str, &'a str); 3] {
+pub fn sign_in<'a>(
+    b: &'a Browser,
+    name: &'a str,
+    password: &'a str,
+) -> [(&'static str, &'a str); 3] {
     [
         ("csrf", b.csrf.as_str()),
         ("name", name),
@@ -336,152 +340,4 @@ async fn the_demo_is_one_click_away_only_where_it_is_on(pool: PgPool) {
     );
     let reply = post!(off, me, "/account/demo", [("csrf", me.csrf.as_str())]);
     assert_eq!(reply.status(), StatusCode::NOT_FOUND);
-}
-
-/// The demo's account is everybody's: what a browser kept is not offered to it, nor taken.
-#[sqlx::test(migrations = "../store/migrations")]
-async fn nothing_of_ones_own_goes_into_the_demo(pool: PgPool) {
-    let server = server!(pool);
-    let mut me = visit(&server).await;
-    let form = [
-        ("csrf", me.csrf.as_str()),
-        ("query", "depth=4+m&rig=ned"),
-        ("name", "Shelf before"),
-    ];
-    post!(server, me, "/kept", form);
-    let reply = post!(server, me, "/account/demo", [("csrf", me.csrf.as_str())]);
-    me.takes(&reply);
-    fresh_token(&server, &mut me).await;
-    let page = text(get!(server, me, "/kept")).await;
-    assert!(!page.contains("before you signed in"));
-    let reply = post!(server, me, "/account/along", [("csrf", me.csrf.as_str())]);
-    assert_eq!(reply.status(), StatusCode::NOT_FOUND);
-    let reply = post!(
-        server,
-        me,
-        "/account/sign-out",
-        [("csrf", me.csrf.as_str())]
-    );
-    me.takes(&reply);
-    assert!(
-        text(get!(server, me, "/kept"))
-            .await
-            .contains("Shelf before")
-    );
-}
-
-/// Signing in to an account that is there loses nothing: what the browser kept waits, is offered,
-/// taken along once, or given back at the sign-out.
-#[sqlx::test(migrations = "../store/migrations")]
-async fn what_a_browser_kept_waits_while_somebody_is_signed_in(pool: PgPool) {
-    let server = server!(pool);
-    let _ = member(&server, "Wren").await;
-    let mut me = visit(&server).await;
-    let form = [
-        ("csrf", me.csrf.as_str()),
-        ("query", "depth=4+m&rig=ned"),
-        ("name", "Shelf before"),
-    ];
-    post!(server, me, "/kept", form);
-    let offered = "This browser kept 1 pick before you signed in";
-    for taken in [false, true] {
-        assert!(
-            text(get!(server, me, "/kept"))
-                .await
-                .contains("Shelf before")
-        );
-        let reply = post!(
-            server,
-            me,
-            "/account/sign-in",
-            sign_in(&me, "Wren", PASSWORD)
-        );
-        assert_eq!(reply.status(), StatusCode::SEE_OTHER);
-        me.takes(&reply);
-        fresh_token(&server, &mut me).await;
-        let page = text(get!(server, me, "/kept")).await;
-        assert!(page.contains(offered) && !page.contains("Shelf before"));
-        if taken {
-            let reply = post!(server, me, "/account/along", [("csrf", me.csrf.as_str())]);
-            me.takes(&reply);
-            let page = text(get!(server, me, "/kept")).await;
-            assert!(page.contains("Shelf before") && !page.contains(offered));
-        }
-        let reply = post!(
-            server,
-            me,
-            "/account/sign-out",
-            [("csrf", me.csrf.as_str())]
-        );
-        me.takes(&reply);
-        fresh_token(&server, &mut me).await;
-        let page = text(get!(server, me, "/kept")).await;
-        assert_eq!(page.contains("Shelf before"), !taken);
-    }
-}
-
-/// Two visitors of the demo are two: what one strikes out the other still has, and one that signs
-/// out leaves the other in.
-#[sqlx::test(migrations = "../store/migrations")]
-async fn the_demo_is_one_for_each_visitor(pool: PgPool) {
-    let server = server!(pool.clone());
-    let (mut a, mut b) = (visit(&server).await, visit(&server).await);
-    for browser in [&mut a, &mut b] {
-        let form = [("csrf", browser.csrf.clone())];
-        let reply = post!(server, browser, "/account/demo", form);
-        assert_eq!(location(&reply), "/box");
-        browser.takes(&reply);
-        fresh_token(&server, browser).await;
-    }
-    let shown = async |browser: &Browser, path: &str| text(get!(server, browser, path)).await;
-    for path in [
-        "/box",
-        "/kept",
-        "/waters",
-        "/days/review",
-        "/count",
-        "/mend",
-    ] {
-        // Of the two each page is the same, but for ids and tokens.
-        let plain = |page: String| -> String {
-            page.chars()
-                .filter(|c| !c.is_ascii_hexdigit() && *c != '-')
-                .collect()
-        };
-        assert_eq!(
-            plain(shown(&a, path).await),
-            plain(shown(&b, path).await),
-            "{path}"
-        );
-    }
-    let row = crate::take::rows(&shown(&a, "/box").await).remove(0);
-    let form = [("csrf", a.csrf.as_str()), ("kind", "head")];
-    assert_eq!(
-        post!(
-            server,
-            b,
-            &format!("/box/{row}/remove"),
-            [("csrf", b.csrf.as_str())]
-        )
-        .status(),
-        StatusCode::NOT_FOUND
-    );
-    assert_eq!(
-        post!(server, a, &format!("/box/{row}/remove"), form).status(),
-        StatusCode::SEE_OTHER
-    );
-    assert!(!shown(&a, "/box").await.contains(&row));
-    post!(server, a, "/account/sign-out", [("csrf", a.csrf.as_str())]);
-    assert!(shown(&b, "/account").await.contains("Sedge"));
-    // Copies go after two days; the angler himself stays.
-    sqlx::query("update owners set made_at = now() - interval '3 days'")
-        .execute(&pool)
-        .await
-        .unwrap();
-    Store::over(pool.clone()).sweep().await.unwrap();
-    let left: i64 = sqlx::query_scalar("select count(*) from accounts where demo")
-        .fetch_one(&pool)
-        .await
-        .unwrap();
-    assert_eq!(left, 1);
 }

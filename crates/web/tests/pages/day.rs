@@ -7,7 +7,7 @@ use yarrowfen_core::day::{Log, spans};
 use yarrowfen_core::explore::ledger::review;
 use yarrowfen_pages::ask::ledger::LedgerForm;
 
-fn form<'a>(b: &'a Browser, act: &'a str) -> Vec<(&'a str, &'a str)> {
+pub fn form<'a>(b: &'a Browser, act: &'a str) -> Vec<(&'a str, &'a str)> {
     vec![
         ("csrf", b.csrf.as_str()),
         ("do", act),

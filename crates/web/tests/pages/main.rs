@@ -25,3 +25,4 @@ mod pick;
 mod plan;
 mod rigs;
 mod tackle;
+mod visitors;
