@@ -1,13 +1,13 @@
 //! Days that owners planned.
 
 use serde_json::Value;
-use sqlx::{PgConnection, types::Json};
+use sqlx::{PgConnection, PgExecutor, types::Json};
 use time::{Date, OffsetDateTime};
 use uuid::Uuid;
 use yarrowfen_core::day::Planned;
 
 use crate::kept::{MOST_DELETED, lock, owner_row};
-use crate::{Once, OwnerId, PlannedDay, Store, StoreError, once};
+use crate::{Change, Once, OwnerId, PlannedDay, Store, StoreError, once};
 
 /// Most planned days of one owner.
 pub const MOST_DAYS: i64 = 500;
@@ -49,12 +49,13 @@ impl Row {
 pub(crate) async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
+    file: Option<Change>,
     new: &NewDay<'_>,
 ) -> Result<Uuid, StoreError> {
-    let id = Uuid::new_v4();
+    let id = Uuid::now_v7();
     let made = sqlx::query!(
-        "insert into planned_days (id, owner_id, day, name, query, planned, made_at)
-         select $1, $2, $3, $4, $5, $6, coalesce($7, now())
+        "insert into planned_days (id, owner_id, day, name, query, planned, made_at, change_id)
+         select $1, $2, $3, $4, $5, $6, coalesce($7, now()), $9
          where (select count(*) from planned_days where owner_id = $2 and deleted_at is null) < $8",
         id,
         owner.0,
@@ -63,7 +64,8 @@ pub(crate) async fn insert(
         new.query,
         serde_json::to_value(new.planned).map_err(StoreError::Unreadable)?,
         new.made_at,
-        MOST_DAYS
+        MOST_DAYS,
+        file.map(|f| f.0)
     )
     .execute(connection)
     .await?;
@@ -71,6 +73,25 @@ pub(crate) async fn insert(
         return Err(StoreError::Full(MOST_DAYS));
     }
     Ok(id)
+}
+
+/// Planned days of an owner from a day on, the next first; none is all, the last first.
+pub(crate) async fn all(
+    at: impl PgExecutor<'_>,
+    owner: OwnerId,
+    from: Option<Date>,
+) -> Result<Vec<PlannedDay>, StoreError> {
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, name, query, planned as "planned: Json<Value>", made_at from planned_days
+               where owner_id = $1 and deleted_at is null and ($2::date is null or day >= $2)
+               order by case when $2::date is null then day end desc, day, made_at, id"#,
+        owner.0,
+        from
+    )
+    .fetch_all(at)
+    .await?;
+    rows.into_iter().map(Row::read).collect()
 }
 
 impl Store {
@@ -90,7 +111,7 @@ impl Store {
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }
-        let id = insert(&mut tx, owner, new).await?;
+        let id = insert(&mut tx, owner, None, new).await?;
         once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
@@ -100,13 +121,22 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
-    pub async fn save_days(&self, owner: OwnerId, all: &[NewDay<'_>]) -> Result<usize, StoreError> {
+    pub async fn save_days(
+        &self,
+        owner: OwnerId,
+        once: Option<Once>,
+        all: &[NewDay<'_>],
+    ) -> Result<usize, StoreError> {
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
-        for new in all {
-            insert(&mut tx, owner, new).await?;
+        if once::before(&mut tx, owner, once).await?.is_some() {
+            return Ok(all.len());
         }
+        for new in all {
+            insert(&mut tx, owner, None, new).await?;
+        }
+        once::note(&mut tx, owner, once, Uuid::nil()).await?;
         tx.commit().await?;
         Ok(all.len())
     }
@@ -120,17 +150,7 @@ impl Store {
         owner: OwnerId,
         from: Option<Date>,
     ) -> Result<Vec<PlannedDay>, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, name, query, planned as "planned: Json<Value>", made_at from planned_days
-               where owner_id = $1 and deleted_at is null and ($2::date is null or day >= $2)
-               order by case when $2::date is null then day end desc, day, made_at, id"#,
-            owner.0,
-            from
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        rows.into_iter().map(Row::read).collect()
+        all(&self.pool, owner, from).await
     }
 
     /// One of an owner's planned days.

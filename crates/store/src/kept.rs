@@ -1,7 +1,8 @@
 //! Kept picks: the answer as it was given, with its question.
 
+use futures_util::{Stream, TryStreamExt};
 use serde_json::Value;
-use sqlx::{PgConnection, types::Json};
+use sqlx::{PgConnection, PgExecutor, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::answer::Answer;
@@ -9,7 +10,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::question::PickRequest;
 
 use crate::{
-    DEMO_OWNER, Kept, KeptAsks, KeptPicks, KeptText, Once, OwnerId, Store, StoreError, once,
+    Change, DEMO_OWNER, Kept, KeptAsks, KeptPicks, KeptText, Once, OwnerId, Store, StoreError, once,
 };
 use yarrowfen_rows::{KEPT_SCHEMA, read_answer};
 
@@ -70,24 +71,41 @@ impl Row {
     }
 }
 
-/// Picks of rows. One that cannot be read is left out, counted and logged: it hides none
-/// of the others.
+/// Picks of rows. Those that cannot be read are left out and counted.
 fn read_all(rows: Vec<Row>) -> KeptPicks {
     let mut all = KeptPicks {
         total: rows.len(),
         ..KeptPicks::default()
     };
-    for row in rows {
-        let id = row.id;
-        match row.read() {
-            Ok(kept) => all.picks.push(kept),
-            Err(e) => {
-                tracing::error!(%id, error = %e, "a kept pick cannot be read");
-                all.unreadable += 1;
-            }
-        }
-    }
+    all.picks = rows.into_iter().filter_map(read_one).collect();
+    all.unreadable = all.total - all.picks.len();
     all
+}
+
+/// An owner's kept picks that can be read, oldest first.
+pub(crate) fn oldest_first<'e>(
+    at: impl PgExecutor<'e> + 'e,
+    owner: OwnerId,
+) -> impl Stream<Item = Result<Kept, StoreError>> + Send + 'e {
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
+                  units, ladder, model, kept_at, schema, share
+           from kept_picks where owner_id = $1 and deleted_at is null order by kept_at, id"#,
+        owner.0
+    );
+    rows.fetch(at)
+        .err_into()
+        .try_filter_map(async |row: Row| Ok(read_one(row)))
+}
+
+/// The pick of a row; none, with a word in the log, where it cannot be read: it hides none of
+/// the others.
+fn read_one(row: Row) -> Option<Kept> {
+    let id = row.id;
+    row.read()
+        .inspect_err(|e| tracing::error!(%id, error = %e, "a kept pick cannot be read"))
+        .ok()
 }
 
 /// Writes one row; `at` is now where none is given.
@@ -95,12 +113,12 @@ pub(crate) async fn insert(
     connection: &mut PgConnection,
     id: Uuid,
     owner: OwnerId,
-    at: Option<OffsetDateTime>,
+    (at, file): (Option<OffsetDateTime>, Option<Change>),
     new: &NewKept<'_>,
 ) -> Result<(), StoreError> {
     sqlx::query!(
-        "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at, schema)
-         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()), $12)",
+        "insert into kept_picks (id, owner_id, name, remark, place, request, answer, units, ladder, model, kept_at, schema, change_id)
+         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()), $12, $13)",
         id,
         owner.0,
         new.text.name(),
@@ -113,6 +131,7 @@ pub(crate) async fn insert(
         &*new.answer.model,
         at,
         KEPT_SCHEMA,
+        file.map(|f| f.0)
     )
     .execute(connection)
     .await?;
@@ -178,14 +197,14 @@ impl Store {
         once: Option<Once>,
         new: &NewKept<'_>,
     ) -> Result<Uuid, StoreError> {
-        let id = Uuid::new_v4();
+        let id = Uuid::now_v7();
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }
-        insert(&mut tx, id, owner, None, new).await?;
+        insert(&mut tx, id, owner, (None, None), new).await?;
         within_quota(&mut tx, owner).await?;
         once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
@@ -357,7 +376,7 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         for (id, at, new) in all {
-            insert(&mut tx, *id, owner, Some(*at), new).await?;
+            insert(&mut tx, *id, owner, (Some(*at), None), new).await?;
         }
         tx.commit().await?;
         Ok(())

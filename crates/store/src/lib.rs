@@ -17,6 +17,7 @@ mod shared;
 mod sinks;
 mod sweep;
 mod tackle;
+mod undo;
 mod waters;
 mod whole;
 
@@ -29,8 +30,9 @@ pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
 pub use logs::MOST_EVENTS;
 pub use once::Once;
 pub use tackle::{MOST_ITEMS, State};
+pub use undo::Undone;
 pub use waters::{MOST_WATERS, NewWater};
-pub use whole::{Brought, Whole};
+pub use whole::{Brought, Part, Taking};
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
     Account, Change, DEMO_OWNER, Holdings, Import, ImportState, Kept, KeptAsks, KeptPicks,

@@ -2,20 +2,21 @@
 
 use std::collections::{HashMap, HashSet};
 
+use futures_util::{Stream, TryStreamExt};
 use serde_json::Value;
-use sqlx::{PgConnection, types::Json};
+use sqlx::{PgConnection, PgExecutor, types::Json};
 use time::Date;
 use uuid::Uuid;
 use yarrowfen_core::day::{Event, EventId, Log, Standing, What, WrittenAt};
 
 use crate::kept::{lock, owner_row};
-use crate::{NewMendTry, OwnerId, Store, StoreError, mends, tackle};
+use crate::{Change, NewMendTry, OwnerId, Store, StoreError, mends, tackle};
 
 /// Most events of one owner.
 pub const MOST_EVENTS: i64 = 1_000_000;
 
 /// How many events are written in one statement.
-const AT_ONCE: usize = 2000;
+pub(crate) const AT_ONCE: usize = 2000;
 
 /// An event as it is kept.
 struct Row {
@@ -64,22 +65,29 @@ fn kind_of(what: &Value) -> &str {
         .unwrap_or_default()
 }
 
-/// Writes events of an owner who is held; those that are there already stay as they are.
-/// Gives the ids of the new ones.
-async fn insert(
-    connection: &mut PgConnection,
-    owner: OwnerId,
-    events: &[Event],
-) -> Result<Vec<Uuid>, StoreError> {
+/// Whether an owner, who is held, has no more lines than the quota; else the transaction is to
+/// be given up.
+async fn within_quota(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
     let have = sqlx::query_scalar!(
         r#"select count(*) as "n!" from log_events where owner_id = $1"#,
         owner.0
     )
-    .fetch_one(&mut *connection)
+    .fetch_one(connection)
     .await?;
-    if have + i64::try_from(events.len()).unwrap_or(i64::MAX) > MOST_EVENTS {
+    if have > MOST_EVENTS {
         return Err(StoreError::Full(MOST_EVENTS));
     }
+    Ok(())
+}
+
+/// Writes events of an owner who is held, of a file where one is named; those that are there
+/// already stay as they are. Gives the ids of the new ones.
+pub(crate) async fn insert(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    file: Option<Change>,
+    events: &[Event],
+) -> Result<Vec<Uuid>, StoreError> {
     let all = |of: fn(&Event) -> Uuid| events.iter().map(of).collect::<Vec<_>>();
     let (ids, devices) = (all(|e| uuid(e.id)), all(|e| uuid(e.written.device)));
     let days: Vec<Date> = events.iter().map(|e| e.written.day).collect();
@@ -94,8 +102,8 @@ async fn insert(
         whats.push(what);
     }
     let new = sqlx::query_scalar!(
-        "insert into log_events (owner_id, id, day, at_ms, offset_min, device, seq, kind, what)
-         select $1, u.* from unnest($2::uuid[], $3::date[], $4::bigint[], $5::smallint[], $6::uuid[],
+        "insert into log_events (owner_id, id, day, at_ms, offset_min, device, seq, kind, what, change_id)
+         select $1, u.*, $10 from unnest($2::uuid[], $3::date[], $4::bigint[], $5::smallint[], $6::uuid[],
                                     $7::bigint[], $8::text[], $9::jsonb[]) as u
          on conflict (owner_id, id) do nothing returning id",
         owner.0,
@@ -106,7 +114,8 @@ async fn insert(
         &devices,
         &seqs,
         &kinds,
-        &whats
+        &whats,
+        file.map(|f| f.0)
     )
     .fetch_all(connection)
     .await?;
@@ -178,25 +187,51 @@ async fn mark(
     Ok(())
 }
 
-/// Takes a log in that was lived elsewhere: what stands of its heads was counted there.
-/// Gives how many lines were new.
-pub(crate) async fn take(
+/// Takes a log in that was lived elsewhere. Gives how many lines were new.
+async fn take(
     connection: &mut PgConnection,
     owner: OwnerId,
     events: &[Event],
 ) -> Result<usize, StoreError> {
     let mut new = HashSet::new();
     for some in events.chunks(AT_ONCE) {
-        new.extend(insert(&mut *connection, owner, some).await?);
+        new.extend(insert(&mut *connection, owner, None, some).await?);
     }
+    lived_elsewhere(connection, owner, &new).await?;
+    Ok(new.len())
+}
+
+/// Says of lines just written that what stands of their heads was counted where they were lived;
+/// none may be too many.
+pub(crate) async fn lived_elsewhere(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &HashSet<Uuid>,
+) -> Result<(), StoreError> {
+    within_quota(&mut *connection, owner).await?;
     let (all, _) = of_heads(&mut *connection, owner).await?;
     let gone =
         |s: &&Standing<'_>| s.stands && matches!(s.event.what, What::HeadGone { thing: Some(_) });
     let log = Log::of(&all);
     let heads = log.all().iter().filter(gone).map(|s| uuid(s.event.id));
     let heads: Vec<Uuid> = heads.filter(|id| new.contains(id)).collect();
-    mark(connection, owner, &heads, true).await?;
-    Ok(new.len())
+    mark(connection, owner, &heads, true).await
+}
+
+/// Every event of an owner, in the order in which they were written.
+pub(crate) fn rows<'e>(
+    at: impl PgExecutor<'e> + 'e,
+    owner: OwnerId,
+) -> impl Stream<Item = Result<Event, StoreError>> + Send + 'e {
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
+           from log_events where owner_id = $1 order by at_ms, device, seq, id"#,
+        owner.0
+    );
+    rows.fetch(at)
+        .err_into()
+        .try_filter_map(async |row: Row| Ok(row.read()))
 }
 
 impl Store {
@@ -210,7 +245,8 @@ impl Store {
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;
-        let new = insert(&mut tx, owner, events).await?;
+        let new = insert(&mut tx, owner, None, events).await?;
+        within_quota(&mut tx, owner).await?;
         let fresh = |e: &&Event| new.contains(&uuid(e.id));
         let mut heads = false;
         for event in events.iter().filter(fresh) {
@@ -218,7 +254,7 @@ impl Store {
                 What::HeadGone { thing: Some(_) } | What::Undone { .. } => heads = true,
                 What::Tried(tried) => {
                     let new = NewMendTry::of(tried, event.written.local());
-                    match mends::insert_as(&mut tx, owner, uuid(event.id), &new).await {
+                    match mends::insert_as(&mut tx, owner, (uuid(event.id), None), &new).await {
                         // The line stands in the log even where no more tries are counted.
                         Err(StoreError::Full(most)) => {
                             tracing::warn!(most, "what was tried is in the log alone");
@@ -272,15 +308,7 @@ impl Store {
     /// # Errors
     /// When the database does not answer.
     pub async fn events(&self, owner: OwnerId) -> Result<Vec<Event>, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, day, at_ms, offset_min, device, seq, what as "what: Json<Value>", counted
-               from log_events where owner_id = $1 order by at_ms, device, seq, id"#,
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        Ok(rows.into_iter().filter_map(Row::read).collect())
+        rows(&self.pool, owner).try_collect().await
     }
 
     /// Writes a whole log anew, for the demo. The box is left as it is.

@@ -1,12 +1,12 @@
 //! What owners tried against their complaints.
 
-use sqlx::PgConnection;
+use sqlx::{PgConnection, PgExecutor};
 use uuid::Uuid;
 use yarrowfen_core::base::codes::Symptom;
 
 use crate::error::found;
 use crate::kept::lock;
-use crate::{MendTry, NewMendTry, OwnerId, Store, StoreError};
+use crate::{Change, MendTry, NewMendTry, OwnerId, Store, StoreError};
 
 /// Most tries of one owner.
 const MOST_TRIES: i64 = 2000;
@@ -15,10 +15,11 @@ const MOST_TRIES: i64 = 2000;
 pub(crate) async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
+    file: Option<Change>,
     new: &NewMendTry,
 ) -> Result<Uuid, StoreError> {
-    let id = Uuid::new_v4();
-    insert_as(connection, owner, id, new).await?;
+    let id = Uuid::now_v7();
+    insert_as(connection, owner, (id, file), new).await?;
     Ok(id)
 }
 
@@ -26,12 +27,12 @@ pub(crate) async fn insert(
 pub(crate) async fn insert_as(
     connection: &mut PgConnection,
     owner: OwnerId,
-    id: Uuid,
+    (id, file): (Uuid, Option<Change>),
     new: &NewMendTry,
 ) -> Result<(), StoreError> {
     let made = sqlx::query!(
-        "insert into mend_tries (id, owner_id, symptom, tried, said, query, helped, made_at)
-         select $1, $2, $3, $4, $5, $6, $7, coalesce($8, now())
+        "insert into mend_tries (id, owner_id, symptom, tried, said, query, helped, made_at, change_id)
+         select $1, $2, $3, $4, $5, $6, $7, coalesce($8, now()), $10
          where (select count(*) from mend_tries where owner_id = $2) < $9 on conflict (id) do nothing",
         id,
         owner.0,
@@ -41,7 +42,8 @@ pub(crate) async fn insert_as(
         new.query,
         new.helped,
         new.made_at,
-        MOST_TRIES
+        MOST_TRIES,
+        file.map(|f| f.0)
     )
     .execute(&mut *connection)
     .await?;
@@ -60,6 +62,35 @@ pub(crate) async fn insert_as(
     Ok(())
 }
 
+/// All that an owner tried, the newest first.
+pub(crate) async fn all(
+    at: impl PgExecutor<'_>,
+    owner: OwnerId,
+) -> Result<Vec<MendTry>, StoreError> {
+    let rows = sqlx::query!(
+        "select id, symptom, tried, said, query, helped, made_at
+             from mend_tries where owner_id = $1 order by made_at desc, place desc",
+        owner.0
+    )
+    .fetch_all(at)
+    .await?;
+    let all = rows.into_iter().filter_map(|r| {
+        Some(MendTry {
+            id: r.id,
+            made_at: r.made_at,
+            new: NewMendTry {
+                symptom: Symptom::from_code(&r.symptom)?,
+                tried: r.tried,
+                said: r.said,
+                query: r.query,
+                helped: r.helped,
+                made_at: Some(r.made_at),
+            },
+        })
+    });
+    Ok(all.collect())
+}
+
 impl Store {
     /// Writes all that an owner tried anew, for the demo.
     ///
@@ -76,7 +107,7 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         for new in all {
-            insert(&mut tx, owner, new).await?;
+            insert(&mut tx, owner, None, new).await?;
         }
         tx.commit().await?;
         Ok(())
@@ -88,28 +119,7 @@ impl Store {
     /// # Errors
     /// When the database does not answer.
     pub async fn mend_tries(&self, owner: OwnerId) -> Result<Vec<MendTry>, StoreError> {
-        let rows = sqlx::query!(
-            "select id, symptom, tried, said, query, helped, made_at
-             from mend_tries where owner_id = $1 order by made_at desc, place desc",
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        let all = rows.into_iter().filter_map(|r| {
-            Some(MendTry {
-                id: r.id,
-                made_at: r.made_at,
-                new: NewMendTry {
-                    symptom: Symptom::from_code(&r.symptom)?,
-                    tried: r.tried,
-                    said: r.said,
-                    query: r.query,
-                    helped: r.helped,
-                    made_at: Some(r.made_at),
-                },
-            })
-        });
-        Ok(all.collect())
+        all(&self.pool, owner).await
     }
 
     /// Says whether something tried helped; none takes the answer back.
@@ -123,7 +133,7 @@ impl Store {
         helped: Option<bool>,
     ) -> Result<(), StoreError> {
         let done = sqlx::query!(
-            "update mend_tries set helped = $3 where owner_id = $1 and id = $2",
+            "update mend_tries set helped = $3, touched = true where owner_id = $1 and id = $2",
             owner.0,
             id,
             helped

@@ -1,11 +1,11 @@
 //! Sink tests of an owner.
 
-use sqlx::PgConnection;
+use sqlx::{PgConnection, PgExecutor};
 use uuid::Uuid;
 
 use crate::error::found;
 use crate::tackle::hold;
-use crate::{NewSink, Once, OwnerId, Sink, Store, StoreError, once};
+use crate::{Change, NewSink, Once, OwnerId, Sink, Store, StoreError, once};
 
 /// Most sink tests of one owner.
 const MOST_TESTS: i64 = 2000;
@@ -14,12 +14,13 @@ const MOST_TESTS: i64 = 2000;
 pub(crate) async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
+    file: Option<Change>,
     new: &NewSink,
 ) -> Result<Uuid, StoreError> {
-    let id = Uuid::new_v4();
+    let id = Uuid::now_v7();
     let made = sqlx::query!(
-        "insert into sink_tests (id, owner_id, subject, head_g, line_mm, temp_c, depth_m, seconds, fall, struck, made_at)
-         select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now())
+        "insert into sink_tests (id, owner_id, subject, head_g, line_mm, temp_c, depth_m, seconds, fall, struck, made_at, change_id)
+         select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce($11, now()), $13
          where (select count(*) from sink_tests where owner_id = $2) < $12",
         id,
         owner.0,
@@ -32,7 +33,8 @@ pub(crate) async fn insert(
         new.fall,
         new.struck,
         new.made_at,
-        MOST_TESTS
+        MOST_TESTS,
+        file.map(|f| f.0)
     )
     .execute(connection)
     .await?;
@@ -40,6 +42,35 @@ pub(crate) async fn insert(
         return Err(StoreError::Full(MOST_TESTS));
     }
     Ok(id)
+}
+
+/// All sink tests of an owner, oldest first.
+pub(crate) async fn all(at: impl PgExecutor<'_>, owner: OwnerId) -> Result<Vec<Sink>, StoreError> {
+    let rows = sqlx::query!(
+        "select id, subject, head_g, line_mm, temp_c, depth_m, seconds, fall, struck, made_at
+             from sink_tests where owner_id = $1 order by made_at, id",
+        owner.0
+    )
+    .fetch_all(at)
+    .await?;
+    Ok(rows
+        .into_iter()
+        .map(|r| Sink {
+            id: r.id,
+            made_at: r.made_at,
+            test: NewSink {
+                subject: r.subject,
+                head_g: r.head_g,
+                line_mm: r.line_mm,
+                temp_c: r.temp_c,
+                depth_m: r.depth_m,
+                seconds: r.seconds,
+                fall: r.fall,
+                struck: r.struck,
+                made_at: Some(r.made_at),
+            },
+        })
+        .collect())
 }
 
 impl Store {
@@ -58,7 +89,7 @@ impl Store {
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }
-        let id = insert(&mut tx, owner, new).await?;
+        let id = insert(&mut tx, owner, None, new).await?;
         once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
@@ -69,31 +100,7 @@ impl Store {
     /// # Errors
     /// When the database does not answer.
     pub async fn sinks(&self, owner: OwnerId) -> Result<Vec<Sink>, StoreError> {
-        let rows = sqlx::query!(
-            "select id, subject, head_g, line_mm, temp_c, depth_m, seconds, fall, struck, made_at
-             from sink_tests where owner_id = $1 order by made_at, id",
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        Ok(rows
-            .into_iter()
-            .map(|r| Sink {
-                id: r.id,
-                made_at: r.made_at,
-                test: NewSink {
-                    subject: r.subject,
-                    head_g: r.head_g,
-                    line_mm: r.line_mm,
-                    temp_c: r.temp_c,
-                    depth_m: r.depth_m,
-                    seconds: r.seconds,
-                    fall: r.fall,
-                    struck: r.struck,
-                    made_at: Some(r.made_at),
-                },
-            })
-            .collect())
+        all(&self.pool, owner).await
     }
 
     /// Strikes a test of an owner, or takes it back in.

@@ -2,8 +2,9 @@
 
 use std::borrow::Cow;
 
+use futures_util::{Stream, TryStreamExt};
 use serde_json::Value;
-use sqlx::{PgConnection, types::Json};
+use sqlx::{PgConnection, PgExecutor, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
@@ -83,7 +84,7 @@ pub(crate) async fn hold(connection: &mut PgConnection, owner: OwnerId) -> Resul
 }
 
 /// Writes down how rows are, before a change.
-async fn note(
+pub(crate) async fn note(
     connection: &mut PgConnection,
     owner: OwnerId,
     change: Change,
@@ -217,21 +218,29 @@ async fn write_item(
     Ok(())
 }
 
+/// What is in a box, in the order in which it came in.
+pub(crate) fn rows<'e>(
+    at: impl PgExecutor<'e> + 'e,
+    owner: OwnerId,
+) -> impl Stream<Item = Result<Owned, StoreError>> + Send + 'e {
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+           from box_items where owner_id = $1 order by added_at, place"#,
+        owner.0
+    );
+    rows.fetch(at)
+        .err_into()
+        .try_filter_map(async |row: Row| Ok(row.read()))
+}
+
 impl Store {
     /// Everything in a box, archived things too, in the order in which it came in.
     ///
     /// # Errors
     /// When the database does not answer.
     pub async fn box_of(&self, owner: OwnerId) -> Result<Vec<Owned>, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
-               from box_items where owner_id = $1 order by added_at, place"#,
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        Ok(rows.into_iter().filter_map(Row::read).collect())
+        rows(&self.pool, owner).try_collect().await
     }
 
     /// The version of a box now.
@@ -273,83 +282,35 @@ impl Store {
     }
 
     /// Changes one thing by what it is now, so that two presses at once both
-    /// count.
+    /// count; gives how it is then. A form that is sent again changes nothing more.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] when it is not there or another's.
     pub async fn change_item(
         &self,
         owner: OwnerId,
+        once: Option<Once>,
         id: Uuid,
         act: impl FnOnce(State) -> State,
-    ) -> Result<Change, StoreError> {
+    ) -> Result<(Change, State), StoreError> {
         let change = Change(Uuid::new_v4());
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
         let owned = one(&mut tx, owner, id).await?.ok_or(StoreError::NotFound)?;
-        note(&mut tx, owner, change, &[id]).await?;
-        let state = act(State {
+        let is = State {
             item: owned.item,
             archived: owned.archived,
             added_at: Some(owned.added_at),
-        });
-        write_item(&mut tx, owner, change, (id, &state.item, state.archived)).await?;
-        tx.commit().await?;
-        Ok(change)
-    }
-
-    /// Takes a change back: its rows become what they were before it, unless a
-    /// later change has written them. Undoing is a change itself. Gives it, and
-    /// how many rows were left alone.
-    ///
-    /// # Errors
-    /// [`StoreError::NotFound`] when there is no such change of this owner.
-    pub async fn undo(&self, owner: OwnerId, undone: Change) -> Result<(Change, i64), StoreError> {
-        let change = Change(Uuid::new_v4());
-        let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
-        let rows = sqlx::query!(
-            "select c.item_id, (c.texts is null) as \"was_new!\", i.id is null as \"gone!\",
-                    not exists (select from box_changes l where l.owner_id = $1 and l.item_id = c.item_id and l.at > c.at) as \"last!\"
-             from box_changes c left join box_items i on i.id = c.item_id and i.owner_id = $1
-             where c.change_id = $2 and c.owner_id = $1",
-            owner.0,
-            undone.0
-        )
-        .fetch_all(&mut *tx)
-        .await?;
-        if rows.is_empty() {
-            return Err(StoreError::NotFound);
-        }
-        let ids = |keep: &dyn Fn(bool, bool, bool) -> bool| -> Vec<Uuid> {
-            let kept = rows.iter().filter(|r| keep(r.was_new, r.gone, r.last));
-            kept.map(|r| r.item_id).collect()
         };
-        let (remove, bring_back, change_back) = (
-            ids(&|new, gone, last| new && !gone && last),
-            ids(&|new, gone, last| !new && gone && last),
-            ids(&|new, gone, last| !new && !gone && last),
-        );
-        note(
-            &mut tx,
-            owner,
-            change,
-            &[remove.clone(), change_back.clone()].concat(),
-        )
-        .await?;
-        restore(
-            &mut tx,
-            owner,
-            (undone, change),
-            &remove,
-            &bring_back,
-            &change_back,
-        )
-        .await?;
+        if let Some(before) = once::before(&mut tx, owner, once).await? {
+            return Ok((Change(before), is));
+        }
+        note(&mut tx, owner, change, &[id]).await?;
+        let state = act(is);
+        write_item(&mut tx, owner, change, (id, &state.item, state.archived)).await?;
+        once::note(&mut tx, owner, once, change.0).await?;
         tx.commit().await?;
-        let done = remove.len() + bring_back.len() + change_back.len();
-        let left = i64::try_from(rows.len() - done).unwrap_or(0);
-        Ok((change, left))
+        Ok((change, state))
     }
 
     /// Removes things for good, as far as an undo goes.
@@ -390,56 +351,4 @@ impl Store {
         tx.commit().await?;
         Ok(())
     }
-}
-
-/// Writes rows back as a change noted them.
-async fn restore(
-    connection: &mut PgConnection,
-    owner: OwnerId,
-    (undone, change): (Change, Change),
-    remove: &[Uuid],
-    bring_back: &[Uuid],
-    change_back: &[Uuid],
-) -> Result<(), StoreError> {
-    sqlx::query!(
-        "delete from box_items where owner_id = $1 and id = any($2)",
-        owner.0,
-        remove
-    )
-    .execute(&mut *connection)
-    .await?;
-    sqlx::query!(
-        "insert into box_changes (change_id, owner_id, item_id, kind)
-         select $1, owner_id, item_id, kind from box_changes
-         where change_id = $2 and owner_id = $3 and item_id = any($4)",
-        change.0,
-        undone.0,
-        owner.0,
-        bring_back
-    )
-    .execute(&mut *connection)
-    .await?;
-    sqlx::query!(
-        "insert into box_items (id, owner_id, kind, texts, archived, added_at, change_id)
-         select item_id, owner_id, kind, texts, archived, added_at, $1 from box_changes
-         where change_id = $2 and owner_id = $3 and item_id = any($4) order by added_at",
-        change.0,
-        undone.0,
-        owner.0,
-        bring_back
-    )
-    .execute(&mut *connection)
-    .await?;
-    sqlx::query!(
-        "update box_items i set texts = c.texts, archived = c.archived, kind = c.kind, change_id = $1
-         from box_changes c
-         where c.change_id = $2 and c.owner_id = $3 and c.item_id = i.id and i.owner_id = $3 and i.id = any($4)",
-        change.0,
-        undone.0,
-        owner.0,
-        change_back
-    )
-    .execute(connection)
-    .await?;
-    Ok(())
 }

@@ -1,7 +1,7 @@
 //! Waters: places with their usual conditions.
 
 use serde_json::Value;
-use sqlx::{PgConnection, types::Json};
+use sqlx::{PgConnection, PgExecutor, types::Json};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
@@ -9,7 +9,7 @@ use yarrowfen_core::physics::sun::Position;
 
 use crate::kept::MOST_DELETED;
 use crate::tackle::hold;
-use crate::{Once, OwnerId, Store, StoreError, Water, once};
+use crate::{Change, Once, OwnerId, Store, StoreError, Water, once};
 
 /// Most waters of one owner.
 pub const MOST_WATERS: i64 = 500;
@@ -55,12 +55,13 @@ impl Row {
 pub(crate) async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
+    file: Option<Change>,
     new: &NewWater<'_>,
 ) -> Result<Uuid, StoreError> {
-    let id = Uuid::new_v4();
+    let id = Uuid::now_v7();
     let made = sqlx::query!(
-        "insert into waters (id, owner_id, name, remark, asked, made_at, lat, lon)
-         select $1, $2, $3, $4, $5, coalesce($6, now()), $8, $9
+        "insert into waters (id, owner_id, name, remark, asked, made_at, lat, lon, change_id)
+         select $1, $2, $3, $4, $5, coalesce($6, now()), $8, $9, $10
          where (select count(*) from waters where owner_id = $2 and deleted_at is null) < $7",
         id,
         owner.0,
@@ -70,7 +71,8 @@ pub(crate) async fn insert(
         new.made_at,
         MOST_WATERS,
         new.at.map(|p| p.lat),
-        new.at.map(|p| p.lon)
+        new.at.map(|p| p.lon),
+        file.map(|f| f.0)
     )
     .execute(connection)
     .await?;
@@ -78,6 +80,19 @@ pub(crate) async fn insert(
         return Err(StoreError::Full(MOST_WATERS));
     }
     Ok(id)
+}
+
+/// An owner's places by name.
+pub(crate) async fn all(at: impl PgExecutor<'_>, owner: OwnerId) -> Result<Vec<Water>, StoreError> {
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, name, remark, asked as "asked: Json<Value>", lat, lon, made_at
+               from waters where owner_id = $1 and deleted_at is null order by name, made_at, id"#,
+        owner.0
+    )
+    .fetch_all(at)
+    .await?;
+    rows.into_iter().map(Row::read).collect()
 }
 
 impl Store {
@@ -96,7 +111,7 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         for new in all {
-            insert(&mut tx, owner, new).await?;
+            insert(&mut tx, owner, None, new).await?;
         }
         tx.commit().await?;
         Ok(())
@@ -109,14 +124,18 @@ impl Store {
     pub async fn place_waters(
         &self,
         owner: OwnerId,
+        once: Option<Once>,
         placed: &[(Uuid, Position)],
         new: &[NewWater<'_>],
     ) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
+        if once::before(&mut tx, owner, once).await?.is_some() {
+            return Ok(());
+        }
         for (id, at) in placed {
             sqlx::query!(
-                "update waters set lat = $3, lon = $4
+                "update waters set lat = $3, lon = $4, touched = true
                  where id = $1 and owner_id = $2 and deleted_at is null",
                 id,
                 owner.0,
@@ -127,8 +146,9 @@ impl Store {
             .await?;
         }
         for new in new {
-            insert(&mut tx, owner, new).await?;
+            insert(&mut tx, owner, None, new).await?;
         }
+        once::note(&mut tx, owner, once, Uuid::nil()).await?;
         tx.commit().await?;
         Ok(())
     }
@@ -148,7 +168,7 @@ impl Store {
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }
-        let id = insert(&mut tx, owner, new).await?;
+        let id = insert(&mut tx, owner, None, new).await?;
         once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
@@ -167,7 +187,7 @@ impl Store {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
         sqlx::query_scalar!(
-            "update waters set name = $3, remark = $4, asked = $5, lat = $6, lon = $7
+            "update waters set name = $3, remark = $4, asked = $5, lat = $6, lon = $7, touched = true
              where id = $1 and owner_id = $2 and deleted_at is null returning id",
             id,
             owner.0,
@@ -188,15 +208,7 @@ impl Store {
     /// # Errors
     /// When the database does not answer.
     pub async fn waters(&self, owner: OwnerId) -> Result<Vec<Water>, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, name, remark, asked as "asked: Json<Value>", lat, lon, made_at
-               from waters where owner_id = $1 and deleted_at is null order by name, made_at, id"#,
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        rows.into_iter().map(Row::read).collect()
+        all(&self.pool, owner).await
     }
 
     /// One of an owner's places.

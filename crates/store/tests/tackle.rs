@@ -7,7 +7,7 @@ use sqlx::PgPool;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::own_box::{BoxList, Item, Texts};
-use yarrowfen_store::{Change, ImportState, NewSignIn, OwnerId, State, Store, StoreError};
+use yarrowfen_store::{ImportState, NewSignIn, OwnerId, State, Store, StoreError, Undone};
 
 fn head(weight: &str, count: u32) -> State {
     let texts: Texts<'_> = [
@@ -54,9 +54,10 @@ async fn each_change_is_undone_and_undoing_is_undone(pool: PgPool) {
         s.item.count += 1;
         s
     };
-    let counted = store.change_item(me, ids[0], count).await.unwrap();
+    let (counted, _) = store.change_item(me, None, ids[0], count).await.unwrap();
     assert_eq!(counts(&store, me).await, [6, 9]);
-    let (undone, left) = store.undo(me, counted).await.unwrap();
+    let Undone { change, left } = store.undo(me, counted).await.unwrap();
+    let undone = change.unwrap();
     assert_eq!((counts(&store, me).await, left), (vec![5, 9], 0));
     store.undo(me, undone).await.unwrap();
     assert_eq!(counts(&store, me).await, [6, 9]);
@@ -65,7 +66,7 @@ async fn each_change_is_undone_and_undoing_is_undone(pool: PgPool) {
     store.undo(me, removed).await.unwrap();
     assert_eq!(counts(&store, me).await, [6, 9]);
     // The first row was changed since it was added: taking the adding back leaves it alone.
-    let (_, left) = store.undo(me, added).await.unwrap();
+    let left = store.undo(me, added).await.unwrap().left;
     assert_eq!(left, 2, "both rows have been written since");
     assert_eq!(counts(&store, me).await, [6, 9]);
 }
@@ -84,9 +85,9 @@ async fn an_older_change_never_overwrites_a_later_one(pool: PgPool) {
             s
         }
     };
-    let first = store.change_item(me, ids[0], to(7)).await.unwrap();
+    let (first, _) = store.change_item(me, None, ids[0], to(7)).await.unwrap();
     let gone = store.remove_items(me, &ids).await.unwrap();
-    assert_eq!(store.undo(me, first).await.unwrap().1, 1);
+    assert_eq!(store.undo(me, first).await.unwrap().left, 1);
     assert!(
         counts(&store, me).await.is_empty(),
         "what was removed later stays removed"
@@ -110,7 +111,7 @@ async fn presses_at_once_all_count(pool: PgPool) {
                 s.item.count += 1;
                 s
             };
-            store.change_item(me, id, up).await.unwrap();
+            store.change_item(me, None, id, up).await.unwrap();
         })
     });
     for press in presses.collect::<Vec<_>>() {
@@ -127,10 +128,12 @@ async fn another_changes_undoes_and_takes_nothing_of_mine(pool: PgPool) {
         .add_items(me, None, &[head("1/8 oz", 5)])
         .await
         .unwrap();
-    let refused = |r: Result<Change, StoreError>| assert!(matches!(r, Err(StoreError::NotFound)));
-    refused(store.change_item(other, ids[0], |s| s).await);
+    fn refused<T>(r: Result<T, StoreError>) {
+        assert!(matches!(r, Err(StoreError::NotFound)));
+    }
+    refused(store.change_item(other, None, ids[0], |s| s).await);
     refused(store.remove_items(other, &ids).await);
-    refused(store.undo(other, added).await.map(|u| u.0));
+    refused(store.undo(other, added).await.map(|u| u.left));
     let file = store.keep_import(me, BoxList::Head, b"x").await.unwrap();
     refused(
         store

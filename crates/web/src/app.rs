@@ -5,6 +5,7 @@ use std::sync::Arc;
 
 use actix_web::web;
 use ipnet::IpNet;
+use tokio::sync::Semaphore;
 use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Log, spans};
 use yarrowfen_core::explore::ledger::{Lost, OwnSize, lost_over, own_sizes};
@@ -13,6 +14,7 @@ use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
 
 use crate::files::assets::Assets;
+use crate::files::upload::Uploads;
 use crate::live::boxes::Boxes;
 use crate::live::breaker::Breaker;
 use crate::live::by_owner::ByOwner;
@@ -20,6 +22,9 @@ use crate::live::forecast::Forecast;
 use crate::live::gate::Gate;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
+
+/// Accounts that are written out at once; the others wait.
+const MOST_EXPORTS: usize = 2;
 
 /// What handlers work with.
 #[derive(Clone)]
@@ -56,6 +61,10 @@ pub struct App {
     pub gate: Arc<Gate>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
+    /// What forms with files hold that are coming.
+    pub uploads: Arc<Uploads>,
+    /// So many accounts are written out at once.
+    pub exports: Arc<Semaphore>,
 }
 
 impl App {
@@ -137,6 +146,8 @@ impl App {
             breaker: Arc::default(),
             gate: Arc::default(),
             imports: Arc::default(),
+            uploads: Arc::default(),
+            exports: Arc::new(Semaphore::new(MOST_EXPORTS)),
         }
     }
 }

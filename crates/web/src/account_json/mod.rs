@@ -1,23 +1,29 @@
-//! All of an account as one JSON file, out and in.
+//! All of an account as one JSON file, out and in, a line and a thing at a time: neither way holds
+//! more of it in memory than some.
 //!
 //! The file names neither the account nor ids of the database, so that taken into
 //! another account it comes out again byte for byte; events have ids of their own,
 //! and stand once however often they come.
 
+mod bounded;
+mod file;
+mod out;
 mod taken;
 
-pub use taken::{KeptIn, Taken, WaterIn, read};
+pub use file::{Faults, read};
+pub use out::Writer;
+pub use taken::Taken;
 
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use time::OffsetDateTime;
 use yarrowfen_core::base::codes::{FallBy, Symptom};
 use yarrowfen_core::base::{Ladder, UnitSystem};
-use yarrowfen_core::day::{Event, Planned};
+use yarrowfen_core::day::Planned;
 use yarrowfen_core::own_box::BoxList;
 use yarrowfen_core::physics::sun::Position;
 use yarrowfen_rows::KEPT_SCHEMA;
-use yarrowfen_store::{MendTry, Sink, Whole};
+use yarrowfen_store::{Kept, MendTry, Owned, PlannedDay, Sink, Water};
 
 /// Version of the file.
 const VERSION: u8 = 1;
@@ -25,25 +31,6 @@ const VERSION: u8 = 1;
 const MOST_NUMBER: f64 = 1e5;
 const MOST_LIST: usize = 400;
 const MOST_TEXT: usize = 4000;
-
-/// The file.
-#[derive(Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-struct File {
-    yarrowfen: u8,
-    #[serde(rename = "box")]
-    items: Vec<ItemOut>,
-    waters: Vec<WaterOut>,
-    kept: Vec<KeptOut>,
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    sinks: Vec<SinkOut>,
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    mends: Vec<MendOut>,
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    log: Vec<Event>,
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    days: Vec<DayOut>,
-}
 
 /// A planned day as it is written.
 #[derive(Serialize, Deserialize)]
@@ -148,57 +135,44 @@ fn sink_out(s: &Sink) -> SinkOut {
     }
 }
 
-/// Writes all of an account.
-///
-/// # Errors
-/// When an answer cannot be written, which is a fault of ours.
-pub fn write(whole: &Whole) -> Result<Vec<u8>, serde_json::Error> {
-    let items = whole.items.iter().map(|o| ItemOut {
-        kind: o.item.thing.kind(),
-        added: o.added_at,
-        archived: o.archived,
-        texts: o
-            .item
-            .texts()
+fn item_out(owned: &Owned) -> ItemOut {
+    let texts = owned.item.texts();
+    ItemOut {
+        kind: owned.item.thing.kind(),
+        added: owned.added_at,
+        archived: owned.archived,
+        texts: texts
             .into_iter()
             .map(|(key, text)| (key.into_owned(), Value::String(text.into_owned())))
             .collect(),
-    });
-    let water = |w: &yarrowfen_store::Water| {
-        Ok(WaterOut {
-            name: w.name.clone(),
-            remark: w.remark.clone(),
-            saved: w.made_at,
-            at: w.at,
-            asked: serde_json::to_value(&w.asked)?,
-        })
-    };
-    let kept = |k: &yarrowfen_store::Kept| {
-        Ok(KeptOut {
-            name: k.name.clone(),
-            place: k.place.clone(),
-            remark: k.remark.clone(),
-            kept: k.kept_at,
-            units: k.units,
-            ladder: k.ladder,
-            request: serde_json::to_value(&k.request)?,
-            schema: KEPT_SCHEMA,
-            answer: serde_json::to_value(&k.answer)?,
-        })
-    };
-    serde_json::to_vec_pretty(&File {
-        yarrowfen: VERSION,
-        items: items.collect(),
-        waters: whole.waters.iter().map(water).collect::<Result<_, _>>()?,
-        kept: whole.kept.iter().map(kept).collect::<Result<_, _>>()?,
-        sinks: whole.sinks.iter().map(sink_out).collect(),
-        mends: whole.mends.iter().map(mend_out).collect(),
-        log: whole.log.clone(),
-        days: whole.days.iter().map(day_out).collect(),
+    }
+}
+
+fn water_out(w: &Water) -> serde_json::Result<WaterOut> {
+    Ok(WaterOut {
+        name: w.name.clone(),
+        remark: w.remark.clone(),
+        saved: w.made_at,
+        at: w.at,
+        asked: serde_json::to_value(&w.asked)?,
     })
 }
 
-fn day_out(day: &yarrowfen_store::PlannedDay) -> DayOut {
+fn kept_out(k: &Kept) -> serde_json::Result<KeptOut> {
+    Ok(KeptOut {
+        name: k.name.clone(),
+        place: k.place.clone(),
+        remark: k.remark.clone(),
+        kept: k.kept_at,
+        units: k.units,
+        ladder: k.ladder,
+        request: serde_json::to_value(&k.request)?,
+        schema: KEPT_SCHEMA,
+        answer: serde_json::to_value(&k.answer)?,
+    })
+}
+
+fn day_out(day: &PlannedDay) -> DayOut {
     DayOut {
         name: day.name.clone(),
         query: day.query.clone(),

@@ -1,11 +1,11 @@
-//! A file of an account, read.
+//! Things of a file of an account, checked.
 
 use std::borrow::Cow;
 
 use super::{
-    DayOut, File, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, VERSION,
-    WaterOut,
+    DayOut, ItemOut, KeptOut, MOST_LIST, MOST_NUMBER, MOST_TEXT, MendOut, SinkOut, WaterOut,
 };
+use serde::de::DeserializeOwned;
 use serde_json::Value;
 use time::OffsetDateTime;
 use yarrowfen_core::answer::Answer;
@@ -15,7 +15,7 @@ use yarrowfen_core::own_box::{Item, Texts};
 use yarrowfen_core::physics::sun::Position;
 use yarrowfen_core::{FieldError, PickRequest};
 use yarrowfen_rows::read_answer;
-use yarrowfen_store::{KeptText, NewMendTry, NewSink, State};
+use yarrowfen_store::{Brought, KeptText, NewDay, NewKept, NewMendTry, NewSink, NewWater, State};
 
 /// A water of a file.
 pub struct WaterIn {
@@ -57,7 +57,7 @@ pub struct KeptIn {
     pub answer: Answer,
 }
 
-/// What a file holds, checked.
+/// Some of what a file holds, checked.
 #[derive(Default)]
 pub struct Taken {
     /// The box.
@@ -76,80 +76,94 @@ pub struct Taken {
     pub days: Vec<DayIn>,
 }
 
-/// Reads a file, or names every fault by its place.
-///
-/// # Errors
-/// All faults.
-pub fn read(bytes: &[u8]) -> Result<Taken, Vec<FieldError>> {
-    let file: File = serde_json::from_slice(bytes).map_err(|e| {
-        vec![FieldError::new(
-            "",
-            format!("this is no file of an account: {e}"),
-        )]
-    })?;
-    if file.yarrowfen != VERSION {
-        let message = format!("version {} of such files is not known here", file.yarrowfen);
-        return Err(vec![FieldError::new("yarrowfen", message)]);
-    }
-    let (mut taken, mut faults) = (Taken::default(), Vec::new());
-    for (n, item) in file.items.into_iter().enumerate() {
-        match read_item(item) {
-            Ok(state) => taken.items.push(state),
-            Err(all) => faults.extend(
-                all.into_iter()
-                    .map(|(key, message)| FieldError::new(format!("box[{n}].{key}"), message)),
-            ),
+impl WaterIn {
+    fn new(&self) -> NewWater<'_> {
+        NewWater {
+            name: &self.text.0,
+            remark: &self.text.1,
+            asked: &self.asked,
+            at: self.at,
+            made_at: Some(self.saved),
         }
-    }
-    for (n, water) in file.waters.into_iter().enumerate() {
-        match read_water(water) {
-            Ok(w) => taken.waters.push(w),
-            Err(all) => faults.extend(placed(&format!("waters[{n}]"), all)),
-        }
-    }
-    for (n, day) in file.days.into_iter().enumerate() {
-        match read_day(day) {
-            Ok(d) => taken.days.push(d),
-            Err(all) => faults.extend(placed(&format!("days[{n}]"), all)),
-        }
-    }
-    for (n, kept) in file.kept.into_iter().enumerate() {
-        match read_kept(kept) {
-            Ok(k) => taken.kept.push(k),
-            Err(all) => faults.extend(placed(&format!("kept[{n}]"), all)),
-        }
-    }
-    for (n, sink) in file.sinks.into_iter().enumerate() {
-        match read_sink(sink) {
-            Ok(s) => taken.sinks.push(s),
-            Err(all) => faults.extend(placed(&format!("sinks[{n}]"), all)),
-        }
-    }
-    for (n, mend) in file.mends.into_iter().enumerate() {
-        match read_mend(mend) {
-            Ok(m) => taken.mends.push(m),
-            Err(all) => faults.extend(placed(&format!("mends[{n}]"), all)),
-        }
-    }
-    for (n, event) in file.log.into_iter().enumerate() {
-        match yarrowfen_core::day::checked(event) {
-            Ok(e) => taken.log.push(e),
-            Err(all) => faults.extend(placed(&format!("log[{n}]"), all)),
-        }
-    }
-    if faults.is_empty() {
-        Ok(taken)
-    } else {
-        Err(faults)
     }
 }
 
-fn placed(at: &str, all: Vec<FieldError>) -> impl Iterator<Item = FieldError> {
-    all.into_iter()
-        .map(move |f| FieldError::new(format!("{at}.{}", f.field), f.message))
+impl DayIn {
+    fn new(&self) -> NewDay<'_> {
+        NewDay {
+            name: &self.name,
+            query: &self.query,
+            planned: &self.planned,
+            made_at: Some(self.made_at),
+        }
+    }
 }
 
-fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::own_box::Faults> {
+impl KeptIn {
+    fn new(&self) -> (OffsetDateTime, NewKept<'_>) {
+        let new = NewKept {
+            text: &self.text,
+            request: &self.request,
+            answer: &self.answer,
+            units: self.units,
+            ladder: self.ladder,
+        };
+        (self.kept, new)
+    }
+}
+
+impl Taken {
+    /// How much of it there is, in rows; a kept pick is as large as some fifty.
+    #[must_use]
+    pub fn size(&self) -> usize {
+        let rows = self.items.len() + self.waters.len() + self.sinks.len() + self.mends.len();
+        rows + self.log.len() + 50 * (self.kept.len() + self.days.len())
+    }
+
+    /// As the database takes it.
+    #[must_use]
+    pub fn brought(&self) -> Brought<'_> {
+        Brought {
+            items: &self.items,
+            waters: self.waters.iter().map(WaterIn::new).collect(),
+            kept: self.kept.iter().map(KeptIn::new).collect(),
+            sinks: &self.sinks,
+            mends: &self.mends,
+            log: &self.log,
+            days: self.days.iter().map(DayIn::new).collect(),
+        }
+    }
+}
+
+/// A thing of a file that can be checked, and put to the others of its list.
+pub(super) trait Row: DeserializeOwned {
+    /// Checks it, and puts it to what is taken.
+    fn take(self, taken: &mut Taken) -> Result<(), Vec<FieldError>>;
+}
+
+/// Says how a list's things are checked and where they go.
+macro_rules! rows {
+    ($($row:ty, $read:path, $list:ident;)+) => {$(
+        impl Row for $row {
+            fn take(self, taken: &mut Taken) -> Result<(), Vec<FieldError>> {
+                taken.$list.push($read(self)?);
+                Ok(())
+            }
+        }
+    )+};
+}
+
+rows! {
+    ItemOut, read_item, items;
+    WaterOut, read_water, waters;
+    KeptOut, read_kept, kept;
+    SinkOut, read_sink, sinks;
+    MendOut, read_mend, mends;
+    Event, yarrowfen_core::day::checked, log;
+    DayOut, read_day, days;
+}
+
+fn read_item(item: ItemOut) -> Result<State, Vec<FieldError>> {
     let known = yarrowfen_core::own_box::columns(item.kind);
     let mut texts = Texts::new();
     let mut faults = Vec::new();
@@ -175,8 +189,11 @@ fn read_item(item: ItemOut) -> Result<State, yarrowfen_core::own_box::Faults> {
             archived: item.archived,
             added_at: Some(item.added),
         }),
-        Ok(_) => Err(faults),
-        Err(more) => Err(faults.into_iter().chain(more).collect()),
+        read => {
+            let more = read.err().unwrap_or_default();
+            let all = faults.into_iter().chain(more);
+            Err(all.map(|(key, said)| FieldError::new(key, said)).collect())
+        }
     }
 }
 

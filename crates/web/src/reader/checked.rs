@@ -95,24 +95,48 @@ async fn form_of<F: DeserializeOwned + HasToken + 'static>(
     let text = serde_urlencoded::to_string(&pairs).map_err(|_| PageError::Unreadable)?;
     let form: F = serde_urlencoded::from_str(&text).map_err(|_| PageError::Unreadable)?;
     check_token(reader, form.token())?;
-    let once = once_of(form.token(), http.path(), &pairs);
+    let mut press = Press::of(form.token(), http.path());
+    if let Some(press) = &mut press {
+        for (name, value) in pairs.iter().filter(|p| p.0 != "csrf") {
+            press.says(name, value);
+        }
+    }
+    let once = press.map(Press::key);
     http.extensions_mut().insert(Typed(pairs));
     Ok((form, once))
 }
 
-/// The key of a press: of what its page gave it, where it goes, and what it says. Another word
-/// in a field is another press.
-fn once_of(token: &str, path: &str, pairs: &[(String, String)]) -> Option<Once> {
-    let (_, page) = token.split_once('.')?;
-    let mut digest = Sha256::new();
-    let said = pairs.iter().filter(|(name, _)| name != "csrf");
-    let said = said.flat_map(|(name, value)| [name.as_str(), value]);
-    for part in [page, path].into_iter().chain(said) {
-        digest.update(part.len().to_le_bytes());
-        digest.update(part);
+/// The key of a press, as it is made: of what its page gave it, where it goes, and what it says.
+/// Another word in a field is another press.
+#[derive(Debug)]
+pub struct Press(Sha256);
+
+impl Press {
+    /// Of a form's token and where it goes; none where its page had no number to give.
+    #[must_use]
+    pub fn of(token: &str, path: &str) -> Option<Self> {
+        let (_, page) = token.split_once('.')?;
+        let mut press = Self(Sha256::new());
+        press.says(page, path);
+        Some(press)
     }
-    let bytes = digest.finalize().first_chunk::<16>().copied()?;
-    Some(Once(Uuid::from_bytes(bytes)))
+
+    /// Something that it says.
+    pub fn says(&mut self, name: &str, value: impl AsRef<[u8]>) {
+        for part in [name.as_bytes(), value.as_ref()] {
+            self.0.update(part.len().to_le_bytes());
+            self.0.update(part);
+        }
+    }
+
+    /// The key.
+    #[must_use]
+    pub fn key(self) -> Once {
+        let digest = self.0.finalize();
+        let mut bytes = [0; 16];
+        bytes.copy_from_slice(&digest[..16]);
+        Once(Uuid::from_bytes(bytes))
+    }
 }
 
 impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {

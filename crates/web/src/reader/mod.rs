@@ -10,7 +10,7 @@ mod client;
 mod cookies;
 mod request;
 
-pub use checked::{Checked, HasToken, Pairs, Signed, check_token};
+pub use checked::{Checked, HasToken, Pairs, Press, Signed, check_token};
 pub use client::ClientIp;
 pub use cookies::{
     COOKIE, SIGN_IN_COOKIE, aside, browser, give_back, middleware, no_sign_in_cookie,

@@ -8,7 +8,6 @@ use yarrowfen_pages::ask::cast::CastForm;
 use yarrowfen_pages::page;
 
 use crate::app::App;
-use crate::files::upload;
 use crate::reader::{HtmxPart, Visitor};
 use crate::reply::{PageError, about_question, see_other, shown};
 
@@ -30,10 +29,11 @@ pub async fn page(
 /// Takes a bottom from a file or a text, and comes back with it in the query.
 pub async fn bottom(
     app: web::Data<App>,
+    http: HttpRequest,
     reader: Visitor,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::checked(form, &reader).await?;
+    let upload = app.uploads.checked(form, http.path(), &reader).await?;
     let mut cast = CastForm::from_query(upload.field("query"), reader.options);
     let file = String::from_utf8_lossy(&upload.file);
     let text = if upload.file.is_empty() {

@@ -9,7 +9,7 @@ use yarrowfen_pages::reply::Part;
 
 use super::plan_files::take_calendar;
 use crate::app::App;
-use crate::files::{day_in, log_file, spans_csv, upload};
+use crate::files::{day_in, log_file, spans_csv};
 use crate::reader::{HtmxPart, Known};
 use crate::reply::{PageError, see_other, shown};
 
@@ -60,21 +60,25 @@ pub(super) fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpR
 /// The whole log as JSON.
 pub async fn log_json(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
-    let body = log_file::json(&events).map_err(written_wrong)?;
+    let body = app.gate.through(move || log_file::json(&events)).await?;
+    let body = body.map_err(written_wrong)?;
     Ok(file("application/json", "yarrowfen-log.json", body))
 }
 
 /// The whole log as a table.
 pub async fn log_csv(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
-    let body = log_file::csv(&events).map_err(written_wrong)?;
+    let body = app.gate.through(move || log_file::csv(&events)).await?;
+    let body = body.map_err(written_wrong)?;
     Ok(file("text/csv; charset=utf-8", "yarrowfen-log.csv", body))
 }
 
 /// The days of the log as a calendar.
 pub async fn calendar(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let events = app.store.events(reader.owner).await?;
-    let body = log_file::calendar(&events, OffsetDateTime::now_utc());
+    let now = OffsetDateTime::now_utc();
+    let write = move || log_file::calendar(&events, now);
+    let body = app.gate.through(write).await?;
     Ok(file(
         "text/calendar; charset=utf-8",
         "yarrowfen-days.ics",
@@ -85,13 +89,14 @@ pub async fn calendar(app: web::Data<App>, reader: Known) -> Result<HttpResponse
 /// Takes a log in, beside what is there; all of it or nothing.
 pub async fn import(
     app: web::Data<App>,
+    http: HttpRequest,
     reader: Known,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::checked(form, &reader).await?;
+    let upload = app.uploads.checked(form, http.path(), &reader).await?;
     if upload.file.starts_with(b"BEGIN:VCALENDAR") {
         let faults = match day_in::read(&upload.file) {
-            Ok(found) => match take_calendar(&app, &reader, &found).await? {
+            Ok(found) => match take_calendar(&app, &reader, upload.once, &found).await? {
                 Ok(_) => return Ok(see_other("/days#kept")),
                 Err(faults) => faults,
             },

@@ -61,7 +61,7 @@ pub async fn put(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespons
         Some(Err(_)) | None => state,
     };
     let owner = sent.member.account.owner;
-    let change = app.store.change_item(owner, id, act).await?;
+    let (change, _) = app.store.change_item(owner, sent.once, id, act).await?;
     Ok(see_other(&format!(
         "/box?kind={}&sort=newest&said=changed&undo={}",
         kind.code(),

@@ -4,7 +4,7 @@ use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
 use yarrowfen_pages::ask::plan_from::stays_queries;
 use yarrowfen_pages::page;
-use yarrowfen_store::NewDay;
+use yarrowfen_store::{NewDay, Once};
 
 use super::ledger::file;
 use super::plan::{Day, MOST_QUERY, Read, decided};
@@ -53,6 +53,7 @@ pub async fn waypoints(
 pub(super) async fn take_calendar(
     app: &App,
     reader: &Known,
+    once: Option<Once>,
     found: &DaysIn,
 ) -> Result<Result<usize, Vec<String>>, PageError> {
     let read = Read::of(app, reader).await?;
@@ -81,5 +82,5 @@ pub(super) async fn take_calendar(
         made_at: None,
     });
     let new: Vec<NewDay<'_>> = new.collect();
-    Ok(Ok(app.store.save_days(reader.owner, &new).await?))
+    Ok(Ok(app.store.save_days(reader.owner, once, &new).await?))
 }

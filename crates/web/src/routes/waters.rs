@@ -1,7 +1,7 @@
 //! Waters: places that the sentence starts from.
 
 use actix_multipart::Multipart;
-use actix_web::{HttpResponse, web};
+use actix_web::{HttpRequest, HttpResponse, web};
 use serde::Deserialize;
 use uuid::Uuid;
 use yarrowfen_core::PickRequest;
@@ -16,7 +16,6 @@ use super::kept::Bare;
 use super::ledger::file;
 use crate::app::App;
 use crate::files::gpx::{self, Waypoint};
-use crate::files::upload;
 use crate::reader::{HasToken, Id, Member, Signed};
 use crate::reply::{PageError, see_other, shown};
 
@@ -188,10 +187,13 @@ pub(super) fn gpx_file(name: &str, points: &[Waypoint]) -> Result<HttpResponse, 
 /// with a question as usual. All or nothing.
 pub async fn gpx_in(
     app: web::Data<App>,
+    http: HttpRequest,
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::checked(form, &member.reader).await?;
+    let coming = app.uploads.checked(form, http.path(), &member.reader);
+    let upload = coming.await?;
+    let once = upload.once;
     let read = web::block(move || gpx::read(&upload.file))
         .await
         .map_err(|_| PageError::Internal)?;
@@ -208,7 +210,7 @@ pub async fn gpx_in(
     let owner = member.account.owner;
     let waters = app.store.waters(owner).await?;
     let (placed, new) = gpx::sorted(&points, &waters);
-    app.store.place_waters(owner, &placed, &new).await?;
+    app.store.place_waters(owner, once, &placed, &new).await?;
     Ok(see_other(&format!("/waters?taken={}", points.len())))
 }
 

@@ -26,3 +26,4 @@ mod plan;
 mod rigs;
 mod tackle;
 mod visitors;
+mod whole;

@@ -89,3 +89,31 @@ async fn a_form_that_is_sent_twice_is_done_once(pool: PgPool) {
     );
     assert_eq!(reply.status(), StatusCode::FORBIDDEN);
 }
+
+/// A count that is sent again counts once; two presses, each of a row as it then stands, count
+/// twice.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_count_that_is_sent_again_counts_once(pool: PgPool) {
+    let server = server!(pool);
+    let me = member(&server, "Aldous").await;
+    let (path, fields) = FORMS[1];
+    let fields: Vec<_> = fields
+        .iter()
+        .copied()
+        .chain([("csrf", me.csrf.as_str())])
+        .collect();
+    post!(server, me, path, fields);
+    let row = crate::take::rows(&text(get!(server, me, "/box")).await).remove(0);
+    let path = format!("/box/{row}/count");
+    let press = async |csrf: &str| {
+        let form = [("csrf", csrf), ("by", "-1")];
+        let request = test::TestRequest::post().uri(&path).set_form(form);
+        let request = request.insert_header(("hx-request", "true"));
+        text(server.call(me.sends(request)).await.unwrap()).await
+    };
+    let first = press(&me.csrf).await;
+    assert!(first.contains("3 left"), "{first}");
+    assert!(press(&me.csrf).await.contains("3 left"));
+    let second = press(&token(&first)).await;
+    assert!(second.contains("2 left"), "{second}");
+}

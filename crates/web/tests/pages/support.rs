@@ -208,6 +208,21 @@ macro_rules! send_file {
     }};
 }
 
+/// Presses a button of the account's pages, and goes on as its answer says.
+macro_rules! presses {
+    ($server:expr, $browser:expr, $uri:expr, $form:expr) => {{
+        let reply = post!($server, $browser, $uri, $form);
+        assert_eq!(reply.status(), StatusCode::SEE_OTHER);
+        $browser.takes(&reply);
+        fresh_token(&$server, &mut $browser).await;
+    }};
+}
+
+/// A form with nothing but its token.
+pub fn bare(browser: &Browser) -> [(&'static str, String); 1] {
+    [("csrf", browser.csrf.clone())]
+}
+
 pub fn location<B>(reply: &ServiceResponse<B>) -> String {
     reply
         .headers()

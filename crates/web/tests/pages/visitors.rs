@@ -23,20 +23,6 @@ where
     browser
 }
 
-/// Presses a button of the account's pages, and goes on as its answer says.
-macro_rules! presses {
-    ($server:expr, $browser:expr, $uri:expr, $form:expr) => {{
-        let reply = post!($server, $browser, $uri, $form);
-        assert_eq!(reply.status(), StatusCode::SEE_OTHER);
-        $browser.takes(&reply);
-        fresh_token(&$server, &mut $browser).await;
-    }};
-}
-
-fn bare(browser: &Browser) -> [(&'static str, String); 1] {
-    [("csrf", browser.csrf.clone())]
-}
-
 /// The demo's account is thrown away: what a browser kept is not offered to it, nor taken.
 #[sqlx::test(migrations = "../store/migrations")]
 async fn nothing_of_ones_own_goes_into_the_demo(pool: PgPool) {

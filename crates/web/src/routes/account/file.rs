@@ -1,99 +1,120 @@
 //! All of an account's data out as one file, and in again.
 
+use std::fs::File;
+use std::io::{BufWriter, Seek};
+
+use actix_files::NamedFile;
 use actix_multipart::Multipart;
-use actix_web::{HttpResponse, http::header, web};
-use yarrowfen_store::{Brought, NewDay, NewKept, NewWater};
+use actix_web::{HttpRequest, HttpResponse, http::header, web};
+use tokio::sync::mpsc;
+use yarrowfen_store::{OwnerId, Part, StoreError};
 
 use super::mine_again;
-use crate::account_json;
+use crate::account_json::{self, Taken, Writer};
 use crate::app::App;
-use crate::files::upload;
 use crate::reader::Member;
 use crate::reply::{PageError, see_other};
 
-/// Everything of the account as one JSON file.
-pub async fn export(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
-    let whole = app.store.whole_of(member.account.owner).await?;
-    let body = account_json::write(&whole).map_err(|_| PageError::Internal)?;
-    Ok(HttpResponse::Ok()
-        .content_type("application/json")
-        .insert_header((
-            header::CONTENT_DISPOSITION,
-            "attachment; filename=\"yarrowfen.json\"",
-        ))
-        .body(body))
+/// Parts that wait between the database and the file.
+const WAITING: usize = 2;
+
+/// Everything of the account as one JSON file. It is written down before it is sent, so that
+/// who takes long to read it holds nothing up.
+pub async fn export(
+    app: web::Data<App>,
+    http: HttpRequest,
+    member: Member,
+) -> Result<HttpResponse, PageError> {
+    let _turn = app
+        .exports
+        .acquire()
+        .await
+        .map_err(|_| PageError::Internal)?;
+    let file = written(&app, member.account.owner).await?;
+    let name = "attachment; filename=\"yarrowfen.json\"";
+    let file = NamedFile::from_file(file, "yarrowfen.json").map_err(unwritten)?;
+    let mut reply = file
+        .use_etag(false)
+        .use_last_modified(false)
+        .disable_content_disposition()
+        .into_response(&http);
+    let headers = reply.headers_mut();
+    headers.insert(
+        header::CONTENT_DISPOSITION,
+        header::HeaderValue::from_static(name),
+    );
+    Ok(reply)
+}
+
+/// All of an owner in a file on disk that has no name.
+async fn written(app: &App, owner: OwnerId) -> Result<File, PageError> {
+    let (to, mut parts) = mpsc::channel::<Part>(WAITING);
+    let writing = web::block(move || {
+        let mut writer = Writer::new(BufWriter::new(tempfile::tempfile()?))?;
+        while let Some(part) = parts.blocking_recv() {
+            writer.part(&part)?;
+        }
+        let mut file = writer.finish()?.into_inner().map_err(|e| e.into_error())?;
+        file.rewind()?;
+        Ok::<File, std::io::Error>(file)
+    });
+    let walked = app.store.walk(owner, async |part| {
+        // Who writes has stopped only where it failed, which is told below.
+        let _ = to.send(part).await;
+        Ok::<(), StoreError>(())
+    });
+    let walked = walked.await;
+    drop(to);
+    let file = writing.await.map_err(|_| PageError::Internal)?;
+    walked?;
+    file.map_err(unwritten)
+}
+
+fn unwritten(e: std::io::Error) -> PageError {
+    tracing::error!(error = %e, "a file of an account cannot be written");
+    PageError::Internal
 }
 
 /// Takes such a file in, all or nothing.
 pub async fn import(
     app: web::Data<App>,
+    http: HttpRequest,
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = upload::checked(form, &member.reader).await?;
-    let read = web::block(move || account_json::read(&upload.file))
-        .await
-        .map_err(|_| PageError::Internal)?;
-    let taken = match read {
-        Ok(taken) => taken,
-        Err(faults) => {
-            let more = faults.len().saturating_sub(MOST_FAULTS);
-            let mut said: Vec<_> = faults
-                .into_iter()
-                .take(MOST_FAULTS)
-                .map(|f| ("import", f.to_string()))
-                .collect();
-            if more > 0 {
-                said.push(("import", format!("and {more} more")));
-            }
-            return mine_again(&member, said);
+    let coming = app.uploads.spooled(form, http.path(), &member.reader);
+    let (upload, _turn) = coming.await?;
+    let owner = member.account.owner;
+    let mut taking = match app.store.taking(owner, upload.once).await? {
+        Ok(taking) => taking,
+        Err(before) => return Ok(taken(before)),
+    };
+    let (to, mut parts) = mpsc::channel::<Taken>(WAITING);
+    let file = upload.file;
+    let reading =
+        web::block(move || account_json::read(file, |some| to.blocking_send(some).is_ok()));
+    let mut refused = None;
+    while let Some(some) = parts.recv().await {
+        if let Err(e) = taking.take(&some.brought()).await {
+            refused = Some(e);
+            break;
         }
-    };
-    let waters = taken
-        .waters
-        .iter()
-        .map(|w| NewWater {
-            name: &w.text.0,
-            remark: &w.text.1,
-            asked: &w.asked,
-            at: w.at,
-            made_at: Some(w.saved),
-        })
-        .collect();
-    let kept = taken
-        .kept
-        .iter()
-        .map(|k| {
-            let new = NewKept {
-                text: &k.text,
-                request: &k.request,
-                answer: &k.answer,
-                units: k.units,
-                ladder: k.ladder,
-            };
-            (k.kept, new)
-        })
-        .collect();
-    let days = taken.days.iter().map(|d| NewDay {
-        name: &d.name,
-        query: &d.query,
-        planned: &d.planned,
-        made_at: Some(d.made_at),
-    });
-    let brought = Brought {
-        items: &taken.items,
-        waters,
-        kept,
-        sinks: &taken.sinks,
-        mends: &taken.mends,
-        log: &taken.log,
-        days: days.collect(),
-    };
-    let change = app.store.take_in(member.account.owner, &brought).await?;
-    app.sink_tests.forget(member.account.owner);
-    app.log_changed(member.account.owner);
-    Ok(see_other(&format!("/box?said=taken&undo={}", change.0)))
+    }
+    drop(parts);
+    if let Err(faults) = reading.await.map_err(|_| PageError::Internal)? {
+        let named = faults.named.iter().map(|f| ("import", f.to_string()));
+        let more = (faults.more > 0).then(|| ("import", format!("and {} more", faults.more)));
+        return mine_again(&member, named.chain(more).collect());
+    }
+    if let Some(e) = refused {
+        return Err(e.into());
+    }
+    let change = taking.finish().await?;
+    app.sink_tests.forget(owner);
+    app.log_changed(owner);
+    Ok(taken(change))
 }
 
-/// Faults of a file that are shown.
-const MOST_FAULTS: usize = 40;
+fn taken(change: yarrowfen_store::Change) -> HttpResponse {
+    see_other(&format!("/box?said=taken&undo={}", change.0))
+}

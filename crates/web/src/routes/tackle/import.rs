@@ -12,7 +12,7 @@ use yarrowfen_pages::reply::Part;
 use yarrowfen_store::{Import, ImportState, MOST_SIGNATURE};
 
 use crate::app::App;
-use crate::files::{sheet, upload};
+use crate::files::sheet;
 use crate::live::imports;
 use crate::reader::{HtmxPart, Id, Member, Pairs, Signed};
 use crate::reply::{PageError, see_other, shown};
@@ -26,12 +26,14 @@ pub async fn choose(member: Member, path: web::Path<String>) -> Result<HttpRespo
 /// Keeps a file and shows what is in it.
 pub async fn upload_file(
     app: web::Data<App>,
+    http: HttpRequest,
     member: Member,
     path: web::Path<String>,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
-    let upload = upload::checked(form, &member.reader).await?;
+    let coming = app.uploads.checked(form, http.path(), &member.reader);
+    let upload = coming.await?;
     let refused = |fault: String| shown(page::import_choose(&member.reader, kind, Some(fault)));
     let text = web::block(move || sheet::as_csv(upload.file)).await;
     let bytes = match text.map_err(|_| PageError::Internal)? {

@@ -63,13 +63,14 @@ async fn again(
 }
 
 /// The list after an act, with a word about it and the way back.
-fn done(pairs: &Pairs, kind: BoxList, said: &str, change: Change) -> HttpResponse {
+fn done(pairs: &Pairs, kind: BoxList, said: &str, change: Option<Change>) -> HttpResponse {
     let asks = BoxAsks {
         kind,
         ..BoxAsks::from_query(pairs.field("back"))
     };
     let query = asks.query();
-    see_other(&format!("/box?{query}&said={said}&undo={}", change.0))
+    let undo = change.map(|c| format!("&undo={}", c.0)).unwrap_or_default();
+    see_other(&format!("/box?{query}&said={said}{undo}"))
 }
 
 fn kind_of(pairs: &Pairs) -> Result<BoxList, PageError> {
@@ -93,7 +94,7 @@ pub async fn add(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespons
         Ok(item) => {
             let owner = sent.member.account.owner;
             let (change, _) = app.store.add_items(owner, sent.once, &[new(item)]).await?;
-            Ok(done(&sent.form, kind, "added", change))
+            Ok(done(&sent.form, kind, "added", Some(change)))
         }
         Err(faults) => again(&app, &sent, (kind, None), faults).await,
     }
@@ -111,8 +112,8 @@ pub async fn edit(
         Ok(item) => {
             let act = |state: State| State { item, ..state };
             let owner = sent.member.account.owner;
-            let change = app.store.change_item(owner, id.0, act).await?;
-            Ok(done(&sent.form, kind, "changed", change))
+            let changed = app.store.change_item(owner, sent.once, id.0, act).await?;
+            Ok(done(&sent.form, kind, "changed", Some(changed.0)))
         }
         Err(faults) => again(&app, &sent, (kind, Some(id.0)), faults).await,
     }
@@ -130,20 +131,17 @@ pub async fn count(
         .field("by")
         .parse()
         .map_err(|_| PageError::Unreadable)?;
-    let mut counted = None;
     let act = |mut state: State| {
         let counts = i64::from(state.item.count).saturating_add(by);
         let within = counts.clamp(0, i64::from(MOST_COUNT));
         state.item.count = u32::try_from(within).unwrap_or(MOST_COUNT);
-        counted = Some((state.item.clone(), state.archived));
         state
     };
     let owner = sent.member.account.owner;
-    let change = app.store.change_item(owner, id.0, act).await?;
-    let (item, archived) = counted.ok_or(PageError::Internal)?;
+    let (change, is) = app.store.change_item(owner, sent.once, id.0, act).await?;
     if part.0 == Part::Changed {
         let back = sent.form.field("back");
-        let row = (id.0, &item, archived);
+        let row = (id.0, &is.item, is.archived);
         return shown(page::box_row(
             &app.engine,
             &sent.member.reader,
@@ -152,7 +150,12 @@ pub async fn count(
             change,
         ));
     }
-    Ok(done(&sent.form, item.thing.kind(), "counted", change))
+    Ok(done(
+        &sent.form,
+        is.item.thing.kind(),
+        "counted",
+        Some(change),
+    ))
 }
 
 /// Another of the same, a rung heavier.
@@ -167,7 +170,7 @@ pub async fn duplicate(
     let kind = item.thing.kind();
     let owner = sent.member.account.owner;
     let (change, _) = app.store.add_items(owner, sent.once, &[new(item)]).await?;
-    Ok(done(&sent.form, kind, "copied", change))
+    Ok(done(&sent.form, kind, "copied", Some(change)))
 }
 
 /// Puts a thing away, or takes it out of the archive (`on=0`).
@@ -176,19 +179,16 @@ pub async fn archive(
     id: Id,
     sent: Signed<Pairs>,
 ) -> Result<HttpResponse, PageError> {
-    let (on, mut kind) = (sent.form.field("on") != "0", None);
-    let act = |state: State| {
-        kind = Some(state.item.thing.kind());
-        State {
-            archived: on,
-            ..state
-        }
+    let on = sent.form.field("on") != "0";
+    let act = |state: State| State {
+        archived: on,
+        ..state
     };
     let owner = sent.member.account.owner;
-    let change = app.store.change_item(owner, id.0, act).await?;
-    let kind = kind.ok_or(PageError::Internal)?;
+    let (change, is) = app.store.change_item(owner, sent.once, id.0, act).await?;
+    let kind = is.item.thing.kind();
     let said = if on { "archived" } else { "unarchived" };
-    Ok(done(&sent.form, kind, said, change))
+    Ok(done(&sent.form, kind, said, Some(change)))
 }
 
 /// Removes a thing for good, as far as an undo goes.
@@ -200,7 +200,7 @@ pub async fn remove(
     let owner = sent.member.account.owner;
     let change = app.store.remove_items(owner, &[id.0]).await?;
     let asks = BoxAsks::from_query(sent.form.field("back"));
-    Ok(done(&sent.form, asks.kind, "removed", change))
+    Ok(done(&sent.form, asks.kind, "removed", Some(change)))
 }
 
 /// Takes a change back.
@@ -210,14 +210,19 @@ pub async fn undo(
     sent: Signed<Pairs>,
 ) -> Result<HttpResponse, PageError> {
     let owner = sent.member.account.owner;
-    let (change, left) = app.store.undo(owner, Change(id.0)).await?;
+    let undone = app.store.undo(owner, Change(id.0)).await?;
+    // With a whole file its sink tests and its log go as well.
+    if undone.change.is_none() {
+        app.sink_tests.forget(owner);
+        app.log_changed(owner);
+    }
     let asks = BoxAsks::from_query(sent.form.field("back"));
-    let said = if left == 0 {
+    let said = if undone.left == 0 {
         "undone"
     } else {
         "undone_in_part"
     };
-    Ok(done(&sent.form, asks.kind, said, change))
+    Ok(done(&sent.form, asks.kind, said, undone.change))
 }
 
 /// A list as CSV: what is not put away.
