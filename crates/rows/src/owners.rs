@@ -20,6 +20,18 @@ pub struct Account {
     pub demo: bool,
     /// Raised with each change of the box.
     pub box_version: i64,
+    /// Raised with each change of what is written down.
+    pub written: Versions,
+}
+
+/// Versions of what an owner has written down: what was read of it under one is still so while it
+/// is the same.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
+pub struct Versions {
+    /// Of the sink tests.
+    pub sinks: i64,
+    /// Of the log.
+    pub log: i64,
 }
 
 /// How much an owner has of what a browser may keep without an account.

@@ -5,7 +5,9 @@ use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
 use crate::kept::lock;
-use crate::{Account, Holdings, MOST_DAYS, MOST_EVENTS, MOST_KEPT, OwnerId, Store, StoreError};
+use crate::{
+    Account, Holdings, MOST_DAYS, MOST_EVENTS, MOST_KEPT, OwnerId, Store, StoreError, Versions,
+};
 
 /// An account with what its password is checked by.
 #[derive(Debug, Clone)]
@@ -260,7 +262,7 @@ impl Store {
     /// When the database does not answer.
     pub async fn signed_in(&self, token_hash: &[u8]) -> Result<Option<Account>, StoreError> {
         Ok(sqlx::query!(
-            "select a.owner_id, a.name, a.demo, o.box_version
+            "select a.owner_id, a.name, a.demo, o.box_version, o.sinks_version, o.log_version
              from sign_ins s join accounts a using (owner_id) join owners o on o.id = a.owner_id
              where s.token_hash = $1 and s.expires_at > now()",
             token_hash
@@ -272,7 +274,24 @@ impl Store {
             name: r.name,
             demo: r.demo,
             box_version: r.box_version,
+            written: Versions {
+                sinks: r.sinks_version,
+                log: r.log_version,
+            },
         }))
+    }
+
+    /// Versions of what an owner has written down; the first ones where there is none such.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn versions(&self, owner: OwnerId) -> Result<Versions, StoreError> {
+        let found = sqlx::query_as!(
+            Versions,
+            "select sinks_version as sinks, log_version as log from owners where id = $1",
+            owner.0
+        );
+        Ok(found.fetch_optional(&self.pool).await?.unwrap_or_default())
     }
 
     /// Signs one browser out.

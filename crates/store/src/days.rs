@@ -194,7 +194,7 @@ impl Store {
         .fetch_one(&mut *tx)
         .await?;
         sqlx::query!(
-            "delete from planned_days where id in (select id from planned_days
+            "delete from planned_days where owner_id = $1 and id in (select id from planned_days
              where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
             owner.0,
             MOST_DELETED

@@ -309,7 +309,7 @@ impl Store {
         .fetch_one(&mut *tx)
         .await?;
         sqlx::query!(
-            "delete from kept_picks where id in
+            "delete from kept_picks where owner_id = $1 and id in
              (select id from kept_picks where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
             owner.0,
             MOST_DELETED

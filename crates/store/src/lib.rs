@@ -7,6 +7,7 @@ mod attempts;
 mod days;
 mod demo;
 mod error;
+mod happened;
 mod headings;
 mod imports;
 mod kept;
@@ -35,9 +36,9 @@ pub use waters::{MOST_WATERS, NewWater};
 pub use whole::{Brought, Part, Taking};
 // What is kept, as this crate fills it.
 pub use yarrowfen_rows::{
-    Account, Change, DEMO_OWNER, Holdings, Import, ImportState, Kept, KeptAsks, KeptPicks,
-    KeptSort, KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId, PlannedDay, Sink, TextFault,
-    Water,
+    Account, AccountEvent, Change, DEMO_OWNER, Happened, Holdings, Import, ImportState, Kept,
+    KeptAsks, KeptPicks, KeptSort, KeptText, MendTry, NewMendTry, NewSink, Owned, OwnerId,
+    PlannedDay, Sink, TextFault, Versions, Water,
 };
 
 use sqlx::postgres::{PgConnectOptions, PgPool, PgPoolOptions};

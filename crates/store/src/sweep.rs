@@ -4,7 +4,7 @@ use crate::{Store, StoreError};
 
 impl Store {
     /// Removes for good what was deleted or changed more than thirty days ago, files that nobody
-    /// took in for two, owners and sign-ins that ended, attempts and forms of more than a day
+    /// took in for two, what happened to accounts more than ninety ago, owners and sign-ins that ended, attempts and forms of more than a day
     /// ago, and browsers that cannot come back: their cookie lasts 400 days, and nothing was
     /// written in them since.
     /// Gives how many rows went.
@@ -30,6 +30,9 @@ impl Store {
                 .execute(db)
                 .await?,
             sqlx::query!("delete from once_keys where made_at < now() - interval '1 day'")
+                .execute(db)
+                .await?,
+            sqlx::query!("delete from account_events where at < now() - interval '90 days'")
                 .execute(db)
                 .await?,
             sqlx::query!("delete from sign_ins where expires_at < now()")

@@ -94,7 +94,7 @@ impl Store {
         let mut tx = self.pool.begin().await?;
         hold(&mut tx, owner).await?;
         let rows = sqlx::query!(
-            "select c.item_id, (c.texts is null) as \"was_new!\", i.id is null as \"gone!\",
+            "select c.item_id as \"item_id!\", (c.texts is null) as \"was_new!\", i.id is null as \"gone!\",
                     not exists (select from box_changes l where l.owner_id = $1 and l.item_id = c.item_id and l.at > c.at) as \"last!\"
              from box_changes c left join box_items i on i.id = c.item_id and i.owner_id = $1
              where c.change_id = $2 and c.owner_id = $1",

@@ -252,7 +252,7 @@ impl Store {
         .fetch_one(&mut *tx)
         .await?;
         sqlx::query!(
-            "delete from waters where id in
+            "delete from waters where owner_id = $1 and id in
              (select id from waters where owner_id = $1 and deleted_at is not null order by deleted_at desc, id offset $2)",
             owner.0,
             MOST_DELETED

@@ -7,11 +7,11 @@ use actix_web::web;
 use ipnet::IpNet;
 use tokio::sync::Semaphore;
 use yarrowfen_core::Engine;
-use yarrowfen_core::day::{Log, spans};
+use yarrowfen_core::day::{Log, Span, spans};
 use yarrowfen_core::explore::ledger::{Lost, OwnSize, lost_over, own_sizes};
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::{OwnerId, Sink, Store, StoreError};
+use yarrowfen_store::{Account, OwnerId, Sink, Store, StoreError};
 
 use crate::files::assets::Assets;
 use crate::files::upload::Uploads;
@@ -22,6 +22,7 @@ use crate::live::forecast::Forecast;
 use crate::live::gate::Gate;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
+use crate::reader::Known;
 
 /// Accounts that are written out at once; the others wait.
 const MOST_EXPORTS: usize = 2;
@@ -43,6 +44,8 @@ pub struct App {
     pub secure_cookies: bool,
     /// Proxies that are believed when they say for whom they ask.
     pub proxies: Arc<[IpNet]>,
+    /// Names under which it is reached; any where none is named.
+    pub hosts: Arc<[String]>,
     /// Boxes held in memory.
     pub boxes: Arc<Boxes>,
     /// Sink tests held in memory.
@@ -79,51 +82,53 @@ impl App {
         }
     }
 
-    /// The sink tests of an owner.
+    /// The sink tests of an account.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn sinks_of(&self, owner: OwnerId) -> Result<Arc<Vec<Sink>>, StoreError> {
-        self.sink_tests.of(owner, self.store.sinks(owner)).await
+    pub async fn sinks_of(&self, account: &Account) -> Result<Arc<Vec<Sink>>, StoreError> {
+        let (owner, version) = (account.owner, account.written.sinks);
+        let read = self.store.sinks(owner);
+        self.sink_tests.of(owner, version, read).await
     }
 
-    /// Sizes that the log of an owner speaks for.
+    /// Sizes that the log of an account speaks for.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn sizes_of(&self, owner: OwnerId) -> Result<Arc<Vec<OwnSize>>, StoreError> {
-        let count = async {
-            let events = self.store.events(owner).await?;
-            // Some milliseconds for a season, a second for a million lines: off the event loop.
-            let counted = web::block(move || own_sizes(&spans(&Log::of(&events))));
-            Ok(counted.await.unwrap_or_else(|e| {
-                tracing::error!(error = %e, "cannot count a log");
-                Vec::new()
-            }))
-        };
-        self.own_sizes.of(owner, count).await
+    pub async fn sizes_of(&self, account: &Account) -> Result<Arc<Vec<OwnSize>>, StoreError> {
+        let (owner, version) = (account.owner, account.written.log);
+        let count = self.counted(owner, own_sizes);
+        self.own_sizes.of(owner, version, count).await
     }
 
     /// Heads that an owner lost, by bottom.
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn losses_of(&self, owner: OwnerId) -> Result<Arc<Vec<Lost>>, StoreError> {
-        let count = async {
-            let events = self.store.events(owner).await?;
-            let counted = web::block(move || lost_over(&spans(&Log::of(&events))));
-            Ok(counted.await.unwrap_or_else(|e| {
-                tracing::error!(error = %e, "cannot count a log");
-                Vec::new()
-            }))
+    pub async fn losses_of(&self, reader: &Known) -> Result<Arc<Vec<Lost>>, StoreError> {
+        let owner = reader.owner;
+        let version = match reader.account() {
+            Some(account) => account.written.log,
+            None => self.store.versions(owner).await?.log,
         };
-        self.losses.of(owner, count).await
+        let count = self.counted(owner, lost_over);
+        self.losses.of(owner, version, count).await
     }
 
-    /// Forgets what was counted of an owner's log.
-    pub fn log_changed(&self, owner: OwnerId) {
-        self.own_sizes.forget(owner);
-        self.losses.forget(owner);
+    /// What is counted of an owner's log: some milliseconds for a season, a second for a million
+    /// lines, so off the event loop.
+    async fn counted<T: Send + 'static>(
+        &self,
+        owner: OwnerId,
+        count: fn(&[Span<'_>]) -> Vec<T>,
+    ) -> Result<Vec<T>, StoreError> {
+        let events = self.store.events(owner).await?;
+        let counted = web::block(move || count(&spans(&Log::of(&events))));
+        Ok(counted.await.unwrap_or_else(|e| {
+            tracing::error!(error = %e, "cannot count a log");
+            Vec::new()
+        }))
     }
 
     /// Over a chooser and a database; without the demo, cookies for any scheme.
@@ -137,6 +142,7 @@ impl App {
             demo: false,
             secure_cookies: false,
             proxies: Arc::default(),
+            hosts: Arc::default(),
             boxes: Arc::default(),
             sink_tests: Arc::default(),
             own_sizes: Arc::default(),

@@ -4,6 +4,7 @@ use std::net::{IpAddr, SocketAddr};
 use std::path::PathBuf;
 
 use actix_web::cookie::Key;
+use actix_web::http::uri::Authority;
 use ipnet::IpNet;
 
 /// Settings of a running server.
@@ -23,6 +24,8 @@ pub struct Config {
     pub secure_cookies: bool,
     /// Proxies that are believed when they say for whom they ask.
     pub proxies: Vec<IpNet>,
+    /// Names under which it is reached; any where none is named.
+    pub hosts: Vec<String>,
     /// Whether the demo's angler is one click away.
     pub demo: bool,
     /// Where an echo sounder speaks NMEA 0183 over TCP, if one does.
@@ -51,6 +54,11 @@ pub enum ConfigError {
         "YARROWFEN_PROXIES must be addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
     )]
     BadProxies,
+    /// A name is none.
+    #[error(
+        "YARROWFEN_HOSTS must be names with commas between and without ports, such as fen.example"
+    )]
+    BadHosts,
     /// The port is no port.
     #[error("YARROWFEN_PORT must be a number from 1 to 65535")]
     BadPort,
@@ -84,6 +92,20 @@ fn proxies() -> Result<Vec<IpNet>, ConfigError> {
     let all = text.split(',').map(|text| one(text.trim()));
     all.collect::<Result<_, _>>()
         .map_err(|_| ConfigError::BadProxies)
+}
+
+/// Names under which the pages are reached.
+fn hosts() -> Result<Vec<String>, ConfigError> {
+    let Ok(text) = setting("YARROWFEN_HOSTS") else {
+        return Ok(Vec::new());
+    };
+    let one = |name: &str| {
+        let read: Option<Authority> = name.parse().ok();
+        let bare = read.filter(|a| a.port().is_none() && a.host() == name);
+        bare.map(|a| a.host().to_owned())
+    };
+    let all = text.split(',').map(|name| one(name.trim()));
+    all.collect::<Option<_>>().ok_or(ConfigError::BadHosts)
 }
 
 /// Address of the database alone, for commands that need no more.
@@ -124,6 +146,7 @@ impl Config {
             },
             forecast: forecast()?,
             proxies: proxies()?,
+            hosts: hosts()?,
             demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),
         })
     }

@@ -135,6 +135,7 @@ routes! {
     "/api/v1/box" => GET tackle::list_json;
     "/api/v1/box/pick" => POST tackle::pick_json;
     "/api/v1/openapi.json" => GET api::openapi;
+    "/alive" => GET alive;
     "/health" => GET health;
 }
 
@@ -181,6 +182,11 @@ async fn nothing(http: HttpRequest) -> Result<HttpResponse, PageError> {
         return Ok(api::no_such());
     }
     Err(PageError::NotFound)
+}
+
+/// That the server answers, database or none: what a proxy asks before it gives it requests.
+async fn alive() -> HttpResponse {
+    HttpResponse::Ok().content_type("text/plain").body("alive")
 }
 
 /// Whether server and database answer; for the start command and the tests.

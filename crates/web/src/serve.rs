@@ -94,6 +94,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         forecast: Arc::new(Forecast::at(config.forecast.clone())),
         secure_cookies: config.secure_cookies,
         proxies: config.proxies.clone().into(),
+        hosts: config.hosts.clone().into(),
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
     let listener = listen(&config)?;
@@ -106,6 +107,8 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
                 config.key.clone(),
                 config.secure_cookies,
             ))
+            .wrap(from_fn(reader::under_new_names))
+            .wrap(from_fn(crate::reply::doors::doors))
             .wrap(from_fn(crate::reply::headers::headers))
             .configure(routes::router(app.clone()))
     })

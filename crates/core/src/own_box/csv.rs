@@ -207,9 +207,7 @@ fn read_row(
     let texts: Texts<'_> = found
         .iter()
         .zip(record)
-        .filter_map(|(column, cell)| {
-            Some((Cow::Borrowed((*column)?), Cow::Borrowed(disarmed(cell))))
-        })
+        .filter_map(|(column, cell)| Some((Cow::Borrowed((*column)?), disarmed(cell))))
         .collect();
     match Item::read(kind, &texts, UnitSystem::Metric) {
         Ok(item) => out.items.push(item),
@@ -223,30 +221,47 @@ fn read_row(
     }
 }
 
-/// Whether a spreadsheet would take a text for a formula, were it not for
-/// apostrophes before it.
-fn is_formula(text: &str) -> bool {
-    text.trim_start_matches('\'')
-        .starts_with(['=', '+', '-', '@', '\t', '\r'])
+/// What a formula begins with, in the wide letters too that some spreadsheets take for them.
+const FORMULA: [char; 8] = ['=', '+', '-', '@', '＝', '＋', '－', '＠'];
+
+/// Where a spreadsheet of another country, or another program, may see a new cell.
+fn ends_cell(c: char) -> bool {
+    matches!(c, ';' | '\t' | '\r' | '\n')
 }
 
-/// Takes off the apostrophe that [`armed()`] put there.
-fn disarmed(text: &str) -> &str {
-    match text.strip_prefix('\'') {
-        Some(rest) if is_formula(rest) => rest,
-        _ => text,
+/// Whether a spreadsheet would take a cell for a formula, were it not for
+/// apostrophes before it.
+fn is_formula(cell: &str) -> bool {
+    let bare = cell.trim_start_matches(['\'', ' ']);
+    bare.starts_with(FORMULA) || bare.starts_with(['\t', '\r'])
+}
+
+/// Takes off the apostrophes that [`armed()`] put there.
+fn disarmed(text: &str) -> Cow<'_, str> {
+    let harmless = |cell: &str| !cell.strip_prefix('\'').is_some_and(is_formula);
+    if text.split_inclusive(ends_cell).all(harmless) {
+        return Cow::Borrowed(text);
     }
+    let cells = text.split_inclusive(ends_cell);
+    let bare = |cell| if harmless(cell) { cell } else { &cell[1..] };
+    Cow::Owned(cells.map(bare).collect())
 }
 
 /// Makes a text harmless in a spreadsheet: an apostrophe before what it would take for a
-/// formula.
+/// formula, at its begin and where it may see another cell begin.
 #[must_use]
 pub fn armed(text: &str) -> Cow<'_, str> {
-    if is_formula(text) {
-        Cow::Owned(format!("'{text}"))
-    } else {
-        Cow::Borrowed(text)
+    if !text.split_inclusive(ends_cell).any(is_formula) {
+        return Cow::Borrowed(text);
     }
+    let mut safe = String::with_capacity(text.len() + 4);
+    for cell in text.split_inclusive(ends_cell) {
+        if is_formula(cell) {
+            safe.push('\'');
+        }
+        safe.push_str(cell);
+    }
+    Cow::Owned(safe)
 }
 
 /// Writes things of a list.
@@ -349,22 +364,34 @@ mod tests {
 
     #[test]
     fn formulas_are_harmless_and_come_back_as_they_were() {
-        for remark in ["=1+1", "+4", "-2", "@x", "'=1", "''=1", "'plain", "a=b"] {
+        for remark in [
+            "=1+1",
+            "+4",
+            "-2",
+            "@x",
+            "'=1",
+            "''=1",
+            "'plain",
+            "a=b",
+            "x;=1+1",
+            "x;'=1+1;y",
+            "＝1+1",
+            "a; -2;=3",
+            "' =1",
+            "x;;+1",
+            "one, two; three",
+        ] {
             let texts: Texts<'_> = [("line", "braid"), ("test_lb", "10"), ("remark", remark)]
                 .map(|(k, v)| (Cow::Borrowed(k), Cow::Borrowed(v)))
                 .into();
             let item = Item::read(BoxList::Line, &texts, UnitSystem::Metric).unwrap();
             let file = write(BoxList::Line, [&item]);
             let cells = String::from_utf8(file.clone()).unwrap();
-            let cell = cells
-                .lines()
-                .nth(1)
-                .unwrap()
-                .rsplit(',')
-                .next()
-                .unwrap()
-                .to_owned();
-            assert!(!cell.starts_with(['=', '+', '-', '@']), "{cell}");
+            // A cell as a spreadsheet of either kind sees it.
+            for cell in cells.lines().nth(1).unwrap().split([',', ';']) {
+                let seen = cell.trim_matches(['"', ' ']);
+                assert!(!seen.starts_with(FORMULA), "{cell}");
+            }
             assert_eq!(read(BoxList::Line, &file, |_| {}).unwrap().items, [item]);
         }
     }

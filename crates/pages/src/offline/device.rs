@@ -10,7 +10,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::day::{Event, Planned};
 use yarrowfen_core::explore::ledger::OwnSize;
 use yarrowfen_core::own_box::{BoxList, Item};
-use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Water};
+use yarrowfen_rows::{Account, MendTry, Owned, OwnerId, Sink, Versions, Water};
 
 use crate::held::HeldBox;
 use crate::reader::{Reader, Theme, Who};
@@ -134,6 +134,8 @@ impl Device {
             name: a.name,
             demo: a.demo,
             box_version: a.box_version,
+            // A device reads what is written down from itself.
+            written: Versions::default(),
         });
         let items: Vec<Owned> = self.things.into_iter().filter_map(owned).collect();
         let things = account

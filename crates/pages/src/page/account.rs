@@ -1,7 +1,7 @@
 //! The account, and pages that say that something cannot be shown.
 
 use askama::Template;
-use yarrowfen_rows::Account;
+use yarrowfen_rows::{Account, AccountEvent};
 
 use crate::reader::Reader;
 use crate::reply::{Reply, Shown};
@@ -36,11 +36,12 @@ pub fn account(
 pub fn mine(
     reader: &Reader,
     account: &Account,
+    happened: &[AccountEvent],
     said: Option<&'static str>,
     faults: FormFaults,
 ) -> Shown {
     let code = if faults.is_empty() { 200 } else { 422 };
-    let page = MinePage::new(reader, account, said).with(faults);
+    let page = MinePage::new(reader, account, happened, said).with(faults);
     Reply::page(code, &page)
 }
 

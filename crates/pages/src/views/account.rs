@@ -1,9 +1,11 @@
 //! The account: the forms to get one, and the page of one.
 
 use askama::Template;
-use yarrowfen_rows::Account;
+use time::{OffsetDateTime, UtcOffset};
+use yarrowfen_rows::{Account, AccountEvent};
 
 use super::Frame;
+use super::kept::day;
 use crate::reader::Reader;
 
 /// Sign in, or sign up.
@@ -77,15 +79,30 @@ pub struct MinePage {
     pub demo: bool,
     /// What was just done.
     pub said: Option<&'static str>,
+    /// What happened to it of late: when, what, and from where.
+    pub happened: Vec<(String, &'static str, String)>,
     /// Faults by field.
     pub faults: Vec<(&'static str, String)>,
+}
+
+/// A moment, by the clock of the world.
+fn moment(at: OffsetDateTime) -> String {
+    let at = at.to_offset(UtcOffset::UTC);
+    format!("{} {:02}:{:02}", day(at), at.hour(), at.minute())
 }
 
 impl MinePage {
     /// As it stands.
     #[must_use]
-    pub fn new(reader: &Reader, account: &Account, said: Option<&'static str>) -> Self {
+    pub fn new(
+        reader: &Reader,
+        account: &Account,
+        happened: &[AccountEvent],
+        said: Option<&'static str>,
+    ) -> Self {
+        let told = |e: &AccountEvent| (moment(e.at), e.what.words(), e.network.clone());
         Self {
+            happened: happened.iter().map(told).collect(),
             frame: Frame::new("account", reader, "/account".into()),
             name: account.name.clone(),
             demo: account.demo,

@@ -138,6 +138,16 @@ impl Token {
     pub fn hash(&self) -> Vec<u8> {
         Sha256::digest(self.0.as_bytes()).to_vec()
     }
+    /// The form token of a browser, as it is under this sign-in and no other.
+    #[must_use]
+    pub fn bound(&self, csrf: &str) -> String {
+        let mut digest = Sha256::new();
+        for part in ["form", csrf, &self.0] {
+            digest.update(part);
+        }
+        let bytes = digest.finalize();
+        bytes.iter().take(16).map(|b| format!("{b:02x}")).collect()
+    }
     /// A sign-in with this token.
     #[must_use]
     pub fn sign_in(&self) -> NewSignIn {

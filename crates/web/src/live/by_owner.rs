@@ -1,7 +1,6 @@
 //! What is read or counted of an owner's rows, held in memory until they change.
 
 use std::sync::Arc;
-use std::sync::atomic::{AtomicU64, Ordering};
 
 use quick_cache::sync::Cache;
 use uuid::Uuid;
@@ -10,49 +9,37 @@ use yarrowfen_store::OwnerId;
 /// Owners of whom something is held at once.
 const MOST_OWNERS: usize = 4000;
 
-/// Something of each owner, read once and forgotten when it changes. One server writes the
-/// rows, so nothing else can.
+/// Something of each owner, read once under a version and good while that is the same. Whoever
+/// changes the rows raises the version in the database, so that no server has to hear of what
+/// another wrote.
 #[derive(Debug)]
-pub struct ByOwner<T> {
-    held: Cache<Uuid, Arc<T>>,
-    /// Goes up with each change: what was read before one is not kept after it.
-    changes: AtomicU64,
-}
+pub struct ByOwner<T>(Cache<Uuid, (i64, Arc<T>)>);
 
 impl<T> Default for ByOwner<T> {
     fn default() -> Self {
-        Self {
-            held: Cache::new(MOST_OWNERS),
-            changes: AtomicU64::new(0),
-        }
+        Self(Cache::new(MOST_OWNERS))
     }
 }
 
 impl<T> ByOwner<T> {
-    /// What is held of an owner, or else what is read now.
+    /// What is held of an owner under a version that was asked for before, or else what is read
+    /// now: that is at least as new.
     ///
     /// # Errors
     /// Those of the reading.
     pub async fn of<E>(
         &self,
         owner: OwnerId,
+        version: i64,
         read: impl Future<Output = Result<T, E>>,
     ) -> Result<Arc<T>, E> {
-        if let Some(held) = self.held.get(&owner.0) {
+        if let Some((of, held)) = self.0.get(&owner.0)
+            && of == version
+        {
             return Ok(held);
         }
-        let before = self.changes.load(Ordering::SeqCst);
         let read = Arc::new(read.await?);
-        self.held.insert(owner.0, read.clone());
-        if self.changes.load(Ordering::SeqCst) != before {
-            self.held.remove(&owner.0);
-        }
+        self.0.insert(owner.0, (version, read.clone()));
         Ok(read)
-    }
-
-    /// Forgets what is held of an owner.
-    pub fn forget(&self, owner: OwnerId) {
-        self.changes.fetch_add(1, Ordering::SeqCst);
-        self.held.remove(&owner.0);
     }
 }

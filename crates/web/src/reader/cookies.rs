@@ -4,8 +4,12 @@ use actix_session::{
     Session, SessionMiddleware, config::CookieContentSecurity, config::PersistentSession,
     storage::CookieSessionStore,
 };
-use actix_web::HttpRequest;
+use actix_web::body::MessageBody;
 use actix_web::cookie::{Cookie, Key, SameSite, time::Duration};
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::header::{COOKIE as COOKIE_HEADER, HeaderValue};
+use actix_web::middleware::Next;
+use actix_web::{Error, HttpRequest, web};
 use uuid::Uuid;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::{Ladder, UnitSystem};
@@ -13,21 +17,60 @@ use yarrowfen_pages::reader::{Reader, Theme, Who};
 use yarrowfen_rows::OwnerId;
 
 use crate::account::{self, Token};
+use crate::app::App;
 use crate::reply::PageError;
 
 /// Name of the browser's cookie.
 pub const COOKIE: &str = "yarrowfen";
 /// Name of the cookie of a sign-in.
 pub const SIGN_IN_COOKIE: &str = "yarrowfen_in";
+/// Before their names over HTTPS: a browser then takes them from this very host alone, for all of
+/// it, and over HTTPS only. Published: RFC 6265bis, cookie name prefixes.
+const HOST_ONLY: &str = "__Host-";
 /// Days that a browser keeps its picks without coming back.
 const DAYS: i64 = 400;
 /// Longest question that is remembered, bytes: a cookie has little room.
 const MOST_QUESTION: usize = 1200;
 
+/// The name of a cookie.
+fn named(name: &str, secure: bool) -> String {
+    let before = if secure { HOST_ONLY } else { "" };
+    format!("{before}{name}")
+}
+
+/// Middleware: a browser that has its cookie under the name of before keeps its rows and choices.
+///
+/// # Errors
+/// Those of the service below.
+pub async fn under_new_names<B: MessageBody + 'static>(
+    mut request: ServiceRequest,
+    next: Next<B>,
+) -> Result<ServiceResponse<B>, Error> {
+    let secure = request
+        .app_data::<web::Data<App>>()
+        .is_some_and(|app| app.secure_cookies);
+    let has = |name: &str| request.cookie(name).is_some();
+    if secure && has(COOKIE) && !has(&named(COOKIE, true)) {
+        let all = request.headers().get_all(COOKIE_HEADER);
+        let all: Vec<&str> = all.filter_map(|v| v.to_str().ok()).collect();
+        let old = format!("{COOKIE}=");
+        let renamed = all.iter().flat_map(|line| line.split(';')).map(|one| {
+            let one = one.trim();
+            let value = one.strip_prefix(&old);
+            value.map_or_else(|| one.to_owned(), |v| format!("{HOST_ONLY}{COOKIE}={v}"))
+        });
+        let line = renamed.collect::<Vec<_>>().join("; ");
+        if let Ok(line) = HeaderValue::from_str(&line) {
+            request.headers_mut().insert(COOKIE_HEADER, line);
+        }
+    }
+    next.call(request).await
+}
+
 /// The cookie's middleware: signed, not readable by scripts, same site only.
 pub fn middleware(key: Key, secure: bool) -> SessionMiddleware<CookieSessionStore> {
     SessionMiddleware::builder(CookieSessionStore::default(), key)
-        .cookie_name(COOKIE.into())
+        .cookie_name(named(COOKIE, secure))
         .cookie_content_security(CookieContentSecurity::Signed)
         .cookie_secure(secure)
         .cookie_http_only(true)
@@ -39,7 +82,7 @@ pub fn middleware(key: Key, secure: bool) -> SessionMiddleware<CookieSessionStor
 /// The cookie of a sign-in.
 #[must_use]
 pub fn sign_in_cookie(token: &Token, secure: bool) -> Cookie<'static> {
-    Cookie::build(SIGN_IN_COOKIE, token.value().to_owned())
+    Cookie::build(named(SIGN_IN_COOKIE, secure), token.value().to_owned())
         .path("/")
         .http_only(true)
         .secure(secure)
@@ -51,7 +94,7 @@ pub fn sign_in_cookie(token: &Token, secure: bool) -> Cookie<'static> {
 /// The cookie that ends one.
 #[must_use]
 pub fn no_sign_in_cookie(secure: bool) -> Cookie<'static> {
-    let mut cookie = Cookie::build(SIGN_IN_COOKIE, "")
+    let mut cookie = Cookie::build(named(SIGN_IN_COOKIE, secure), "")
         .path("/")
         .http_only(true)
         .secure(secure)
@@ -123,7 +166,9 @@ fn begin_anew(session: &Session) -> Result<(Uuid, String), PageError> {
 /// The token of the sign-in's cookie.
 #[must_use]
 pub fn token(http: &HttpRequest) -> Option<Token> {
-    Token::of_cookie(http.cookie(SIGN_IN_COOKIE)?.value())
+    let app = http.app_data::<web::Data<App>>();
+    let secure = app.is_some_and(|app| app.secure_cookies);
+    Token::of_cookie(http.cookie(&named(SIGN_IN_COOKIE, secure))?.value())
 }
 
 /// After a sign-in or sign-out nothing of the browser's old cookie serves any

@@ -15,6 +15,7 @@ pub use client::ClientIp;
 pub use cookies::{
     COOKIE, SIGN_IN_COOKIE, aside, browser, give_back, middleware, no_sign_in_cookie,
     nothing_aside, put_aside, remember, remember_question, renew, sign_in_cookie, token,
+    under_new_names,
 };
 pub use request::{HtmxPart, Id};
 
@@ -92,6 +93,8 @@ async fn of_request(http: &HttpRequest) -> Result<Visitor, PageError> {
         reader.assets.clone_from(&app.assets.version);
     }
     if let (Some(token), Some(app)) = (token(http), app) {
+        // A form of before the sign-in, or of another one, is none of this one.
+        reader.csrf = token.bound(&reader.csrf);
         reader.who = who(app, &token.hash()).await;
     }
     Ok(Visitor { reader, browser })

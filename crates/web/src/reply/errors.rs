@@ -30,6 +30,9 @@ pub enum PageError {
     /// Too many ask for what takes long to compute.
     #[error("Many ask for this just now, and it takes a while to compute. Again in a moment.")]
     Busy,
+    /// The name that was asked for is another's.
+    #[error("Nothing is served under this name.")]
+    OtherName,
     /// Nothing here answers this way of asking.
     #[error("This address does not answer that way of asking.")]
     NotAllowed,
@@ -100,6 +103,7 @@ impl ResponseError for PageError {
             Self::Packed => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::NotAllowed => StatusCode::METHOD_NOT_ALLOWED,
+            Self::OtherName => StatusCode::MISDIRECTED_REQUEST,
             Self::Unreadable => StatusCode::BAD_REQUEST,
             Self::Full => StatusCode::CONFLICT,
             Self::SignIn => StatusCode::SEE_OTHER,

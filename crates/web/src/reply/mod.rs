@@ -1,5 +1,6 @@
 //! Replies: a page as the pages make it, sent; errors that a reader meets.
 
+pub mod doors;
 mod errors;
 pub mod headers;
 pub mod packed;

@@ -33,7 +33,7 @@ async fn sinks(
     reader: &Reader,
 ) -> Result<std::sync::Arc<Vec<yarrowfen_store::Sink>>, PageError> {
     match reader.account() {
-        Some(account) => Ok(app.sinks_of(account.owner).await?),
+        Some(account) => Ok(app.sinks_of(account).await?),
         None => Ok(Default::default()),
     }
 }
@@ -56,7 +56,6 @@ pub async fn write(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespo
     };
     let new = new_sink(&form, &request, &rig, seconds).map_err(|_| PageError::Unreadable)?;
     app.store.save_sink(account.owner, sent.once, &new).await?;
-    app.sink_tests.forget(account.owner);
     Ok(see_other(&format!("/count?{}", form.query_with(&[]))))
 }
 
@@ -88,7 +87,6 @@ pub async fn strike(
     let owner = sent.member.account.owner;
     let struck = sent.form.field("struck") == "on";
     app.store.strike_sink(owner, id.0, struck).await?;
-    app.sink_tests.forget(owner);
     Ok(back(&sent))
 }
 
@@ -100,7 +98,6 @@ pub async fn book(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpRespon
         let key = subject(&request, rig.rig);
         let struck = sent.form.field("struck") == "on";
         app.store.strike_sinks_of(owner, &key, struck).await?;
-        app.sink_tests.forget(owner);
     }
     Ok(back(&sent))
 }

@@ -145,13 +145,12 @@ pub async fn tap(
     }
 }
 
-/// Writes events of a reader down; what was counted of his log is counted anew.
+/// Writes events of a reader down.
 ///
 /// # Errors
 /// When there are too many, or the database does not answer.
 pub(super) async fn keep(app: &App, reader: &Known, events: &[Event]) -> Result<(), PageError> {
     app.store.save_events(reader.owner, events).await?;
-    app.log_changed(reader.owner);
     Ok(())
 }
 

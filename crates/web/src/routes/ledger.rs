@@ -110,7 +110,6 @@ pub async fn import(
     match read {
         Ok(events) => {
             let new = app.store.take_log(reader.owner, &events).await?;
-            app.log_changed(reader.owner);
             Ok(see_other(&format!("/days/review?taken={new}")))
         }
         Err(faults) => {

@@ -21,7 +21,7 @@ pub(super) async fn sink_tests(app: &App, reader: &Reader) -> Arc<Vec<Sink>> {
     let Some(account) = reader.account() else {
         return Arc::default();
     };
-    match app.sinks_of(account.owner).await {
+    match app.sinks_of(account).await {
         Ok(sinks) => sinks,
         Err(e) => {
             tracing::error!(error = ?e, "cannot read the sink tests");
@@ -36,7 +36,7 @@ pub(super) async fn own_sizes(app: &App, reader: &Reader) -> Arc<Vec<OwnSize>> {
     let Some(account) = reader.account() else {
         return Arc::default();
     };
-    match app.sizes_of(account.owner).await {
+    match app.sizes_of(account).await {
         Ok(sizes) => sizes,
         Err(e) => {
             tracing::error!(error = ?e, "cannot read the log");

@@ -40,7 +40,7 @@ impl Read {
         kept.truncate(SHOWN_DAYS);
         Ok(Self {
             things: own_box(app, reader).await,
-            lost: app.losses_of(reader.owner).await?,
+            lost: app.losses_of(reader).await?,
             kept,
             today,
         })

@@ -25,5 +25,6 @@ mod pick;
 mod plan;
 mod rigs;
 mod tackle;
+mod two;
 mod visitors;
 mod whole;

@@ -7,12 +7,12 @@ use actix_files::NamedFile;
 use actix_multipart::Multipart;
 use actix_web::{HttpRequest, HttpResponse, http::header, web};
 use tokio::sync::mpsc;
-use yarrowfen_store::{OwnerId, Part, StoreError};
+use yarrowfen_store::{Happened, OwnerId, Part, StoreError};
 
 use super::mine_again;
 use crate::account_json::{self, Taken, Writer};
 use crate::app::App;
-use crate::reader::Member;
+use crate::reader::{ClientIp, Member};
 use crate::reply::{PageError, see_other};
 
 /// Parts that wait between the database and the file.
@@ -23,6 +23,7 @@ const WAITING: usize = 2;
 pub async fn export(
     app: web::Data<App>,
     http: HttpRequest,
+    ip: ClientIp,
     member: Member,
 ) -> Result<HttpResponse, PageError> {
     let _turn = app
@@ -30,7 +31,9 @@ pub async fn export(
         .acquire()
         .await
         .map_err(|_| PageError::Internal)?;
-    let file = written(&app, member.account.owner).await?;
+    let owner = member.account.owner;
+    let file = written(&app, owner).await?;
+    app.store.happened(owner, Happened::TakenOut, &ip.0).await?;
     let name = "attachment; filename=\"yarrowfen.json\"";
     let file = NamedFile::from_file(file, "yarrowfen.json").map_err(unwritten)?;
     let mut reply = file
@@ -79,6 +82,7 @@ fn unwritten(e: std::io::Error) -> PageError {
 pub async fn import(
     app: web::Data<App>,
     http: HttpRequest,
+    ip: ClientIp,
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
@@ -104,14 +108,13 @@ pub async fn import(
     if let Err(faults) = reading.await.map_err(|_| PageError::Internal)? {
         let named = faults.named.iter().map(|f| ("import", f.to_string()));
         let more = (faults.more > 0).then(|| ("import", format!("and {} more", faults.more)));
-        return mine_again(&member, named.chain(more).collect());
+        return mine_again(&app, &member, named.chain(more).collect()).await;
     }
     if let Some(e) = refused {
         return Err(e.into());
     }
     let change = taking.finish().await?;
-    app.sink_tests.forget(owner);
-    app.log_changed(owner);
+    app.store.happened(owner, Happened::TakenIn, &ip.0).await?;
     Ok(taken(change))
 }
 

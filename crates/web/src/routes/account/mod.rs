@@ -9,7 +9,7 @@ use serde::Deserialize;
 use time::OffsetDateTime;
 use yarrowfen_pages::page;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::{Failures, OwnerId, StoreError};
+use yarrowfen_store::{Failures, Happened, OwnerId, StoreError};
 
 use crate::account::throttle::{self, Rule, in_words};
 use crate::account::{Name, Token, check_password, hash, verify};
@@ -20,6 +20,9 @@ use crate::reader::{
     no_sign_in_cookie, nothing_aside, put_aside, renew, sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
+
+/// What happened to an account is shown so far back.
+const SHOWN: i64 = 20;
 
 /// What the account's page may be asked to say.
 #[derive(Deserialize, Default)]
@@ -35,7 +38,10 @@ pub async fn page(
 ) -> Result<HttpResponse, PageError> {
     let said = asks.said.as_deref().and_then(said);
     shown(match reader.account() {
-        Some(account) => page::mine(&reader, account, said, Vec::new()),
+        Some(account) => {
+            let happened = app.store.happened_to(account.owner, SHOWN).await?;
+            page::mine(&reader, account, &happened, said, Vec::new())
+        }
         None => page::account(&reader, app.demo, said, None),
     })
 }
@@ -158,7 +164,8 @@ pub async fn sign_up(
         .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())
         .await;
     match made {
-        Ok(_) => {
+        Ok(owner) => {
+            app.store.happened(owner, Happened::Made, &ip.0).await?;
             renew(&session)?;
             signed_in(&app, &token, "/box?said=welcome")
         }
@@ -207,6 +214,12 @@ pub async fn sign_in(
         hash,
     )
     .await?;
+    if let (Some(locked), false) = (&locked, right) {
+        let owner = locked.owner;
+        app.store
+            .happened(owner, Happened::WrongPassword, &ip.0)
+            .await?;
+    }
     let Some(locked) = locked.filter(|_| right) else {
         return again(
             StatusCode::UNPROCESSABLE_ENTITY,
@@ -214,7 +227,7 @@ pub async fn sign_in(
         );
     };
     forgive(&app, counted).await?;
-    enter(&app, &http, &session, locked.owner, "/box").await
+    enter(&app, &http, &session, (locked.owner, &ip), "/box").await
 }
 
 /// Signs in to the demo's angler, one for each visitor; only where the demo is on.
@@ -258,12 +271,13 @@ async fn enter(
     app: &App,
     http: &HttpRequest,
     session: &Session,
-    owner: OwnerId,
+    (owner, ip): (OwnerId, &ClientIp),
     to: &str,
 ) -> Result<HttpResponse, PageError> {
     leave(app, http).await?;
     let token = Token::fresh();
     app.store.sign_in(owner, &token.sign_in()).await?;
+    app.store.happened(owner, Happened::SignedIn, &ip.0).await?;
     put_aside(session)?;
     signed_in(app, &token, to)
 }
@@ -285,7 +299,6 @@ pub async fn along(
     }
     if let Some(browser) = aside(&session) {
         app.store.claim(browser, owner).await?;
-        app.log_changed(owner);
         nothing_aside(&session);
     }
     Ok(see_other("/kept"))
@@ -296,8 +309,15 @@ pub async fn sign_out(
     app: web::Data<App>,
     http: HttpRequest,
     session: Session,
-    _sent: Checked<Input>,
+    ip: ClientIp,
+    sent: Checked<Input>,
 ) -> Result<HttpResponse, PageError> {
+    if let Some(account) = sent.reader.account() {
+        let owner = account.owner;
+        app.store
+            .happened(owner, Happened::SignedOut, &ip.0)
+            .await?;
+    }
     if let Some(token) = token_of(&http) {
         app.store.sign_out(&token.hash()).await?;
     }
@@ -308,11 +328,13 @@ pub async fn sign_out(
 pub async fn sign_out_everywhere(
     app: web::Data<App>,
     session: Session,
+    ip: ClientIp,
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
-    app.store
-        .sign_out_everywhere(sent.member.account.owner)
-        .await?;
+    let owner = sent.member.account.owner;
+    app.store.sign_out_everywhere(owner).await?;
+    let what = Happened::SignedOutEverywhere;
+    app.store.happened(owner, what, &ip.0).await?;
     signed_out(&app, &session, "/account?said=everywhere")
 }
 
@@ -336,17 +358,24 @@ async fn check_own(
     }
     let locked = app.store.locked_by_owner(member.account.owner).await?;
     if !verify(password.to_owned(), Some(locked.password_hash)).await? {
+        let what = Happened::WrongPassword;
+        app.store
+            .happened(member.account.owner, what, &ip.0)
+            .await?;
         return Ok(Err("that is not the password".into()));
     }
     forgive(app, counted).await?;
     Ok(Ok(()))
 }
 
-fn mine_again(
+async fn mine_again(
+    app: &App,
     member: &Member,
     faults: Vec<(&'static str, String)>,
 ) -> Result<HttpResponse, PageError> {
-    shown(page::mine(&member.reader, &member.account, None, faults))
+    let (reader, account) = (&member.reader, &member.account);
+    let happened = app.store.happened_to(account.owner, SHOWN).await?;
+    shown(page::mine(reader, account, &happened, None, faults))
 }
 
 /// Changes the password; every other browser is signed out.
@@ -358,16 +387,19 @@ pub async fn password(
 ) -> Result<HttpResponse, PageError> {
     let Signed { member, form, .. } = sent;
     if let Err(m) = check_password(&form.new_password, &member.account.name) {
-        return mine_again(&member, vec![("new_password", m.into())]);
+        return mine_again(&app, &member, vec![("new_password", m.into())]).await;
     }
     if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
-        return mine_again(&member, vec![("password", message)]);
+        return mine_again(&app, &member, vec![("password", message)]).await;
     }
     let hash = hash(form.new_password.clone()).await?;
     let token = Token::fresh();
+    let owner = member.account.owner;
     app.store
-        .change_password(member.account.owner, &hash, &token.sign_in())
+        .change_password(owner, &hash, &token.sign_in())
         .await?;
+    let what = Happened::PasswordChanged;
+    app.store.happened(owner, what, &ip.0).await?;
     renew(&session)?;
     signed_in(&app, &token, "/account?said=password")
 }
@@ -381,7 +413,7 @@ pub async fn delete(
 ) -> Result<HttpResponse, PageError> {
     let Signed { member, form, .. } = sent;
     if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
-        return mine_again(&member, vec![("delete", message)]);
+        return mine_again(&app, &member, vec![("delete", message)]).await;
     }
     app.store
         .delete_account_with_everything(member.account.owner)

@@ -211,11 +211,6 @@ pub async fn undo(
 ) -> Result<HttpResponse, PageError> {
     let owner = sent.member.account.owner;
     let undone = app.store.undo(owner, Change(id.0)).await?;
-    // With a whole file its sink tests and its log go as well.
-    if undone.change.is_none() {
-        app.sink_tests.forget(owner);
-        app.log_changed(owner);
-    }
     let asks = BoxAsks::from_query(sent.form.field("back"));
     let said = if undone.left == 0 {
         "undone"
