@@ -21,7 +21,10 @@ use crate::live::by_owner::ByOwner;
 use crate::live::forecast::Forecast;
 use crate::live::gate::Gate;
 use crate::live::imports::Running;
+use crate::live::metrics::Metrics;
 use crate::live::sounder::Sounder;
+use crate::live::strangers::Strangers;
+use crate::live::turns::Turns;
 use crate::reader::Known;
 
 /// Accounts that are written out at once; the others wait.
@@ -62,6 +65,12 @@ pub struct App {
     pub breaker: Arc<Breaker>,
     /// What takes long to compute goes through it.
     pub gate: Arc<Gate>,
+    /// What it counts of itself.
+    pub metrics: Arc<Metrics>,
+    /// What is written without an account.
+    pub strangers: Arc<Strangers>,
+    /// Turns of owners who write.
+    pub turns: Arc<Turns>,
     /// Files that are being taken in.
     pub imports: Arc<Running>,
     /// What forms with files hold that are coming.
@@ -151,6 +160,9 @@ impl App {
             forecast: Arc::default(),
             breaker: Arc::default(),
             gate: Arc::default(),
+            metrics: Arc::default(),
+            strangers: Arc::default(),
+            turns: Arc::default(),
             imports: Arc::default(),
             uploads: Arc::default(),
             exports: Arc::new(Semaphore::new(MOST_EXPORTS)),

@@ -13,6 +13,7 @@ use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
+use crate::check::Found;
 use crate::config::{Config, database_url};
 use crate::contract::{Faults, description};
 
@@ -38,6 +39,8 @@ enum Command {
     Migrate,
     /// Load the examples; those there are replaced, nobody's own picks are touched.
     Demo,
+    /// Say what is wrong with this installation, line by line: 1 where something does not work.
+    Check,
     /// Print the OpenAPI description of the HTTP interface.
     Openapi,
 }
@@ -90,6 +93,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Pick(asked) => pick(asked.lines, asked.options()),
         Command::Mend(asked) => mend(asked.lines, asked.options()),
         Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
+        Command::Check => check(),
         Command::Serve => serve(),
         Command::Migrate => with_store(false),
         Command::Demo => with_store(true),
@@ -206,15 +210,41 @@ fn mend(lines: bool, options: Options) -> Result<ExitCode, Failure> {
     }
 }
 
+/// What is written down on standard error: as text, or as JSON a line with one for each answer.
+fn begin_log(json: bool) {
+    let usual = if json {
+        "info,sqlx=warn"
+    } else {
+        "info,sqlx=warn,request=warn"
+    };
+    let filter = tracing_subscriber::EnvFilter::try_from_default_env();
+    let log = tracing_subscriber::fmt()
+        .with_env_filter(filter.unwrap_or_else(|_| usual.into()))
+        .with_writer(std::io::stderr);
+    if json {
+        log.json().init();
+    } else {
+        log.init();
+    }
+}
+
+fn check() -> Result<ExitCode, Failure> {
+    let config = Config::from_env()?;
+    let found = actix_web::rt::System::new().block_on(crate::check::all(&config));
+    for one in &found {
+        println!("{}", one.line());
+    }
+    let wrong = found.iter().any(|f| matches!(f, Found::Wrong(_)));
+    Ok(if wrong {
+        ExitCode::FAILURE
+    } else {
+        ExitCode::SUCCESS
+    })
+}
+
 fn serve() -> Result<ExitCode, Failure> {
     let config = Config::from_env()?;
-    tracing_subscriber::fmt()
-        .with_env_filter(
-            tracing_subscriber::EnvFilter::try_from_default_env()
-                .unwrap_or_else(|_| "info,sqlx=warn".into()),
-        )
-        .with_writer(std::io::stderr)
-        .init();
+    begin_log(config.json_log);
     actix_web::rt::System::new().block_on(crate::serve::serve(config))?;
     Ok(ExitCode::SUCCESS)
 }

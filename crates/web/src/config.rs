@@ -32,6 +32,10 @@ pub struct Config {
     pub sounder: Option<SocketAddr>,
     /// Where a forecast answers, if one does: `http://host:port/path`.
     pub forecast: Option<String>,
+    /// Whether what is written down is JSON.
+    pub json_log: bool,
+    /// Where the server tells its numbers, if it does.
+    pub metrics: Option<SocketAddr>,
 }
 
 /// What is wrong with the environment.
@@ -46,6 +50,9 @@ pub enum ConfigError {
     /// The sounder's address is none.
     #[error("YARROWFEN_SOUNDER must be an address and a port, such as 127.0.0.1:10110")]
     BadSounder,
+    /// The address of the numbers is none.
+    #[error("YARROWFEN_METRICS must be an address and a port, such as 127.0.0.1:9180")]
+    BadMetrics,
     /// The forecast's address is none.
     #[error("YARROWFEN_FORECAST must be an address over HTTP, such as http://127.0.0.1:10111/")]
     BadForecast,
@@ -145,6 +152,11 @@ impl Config {
                 Err(_) => None,
             },
             forecast: forecast()?,
+            json_log: setting("YARROWFEN_LOG").is_ok_and(|v| v == "json"),
+            metrics: match setting("YARROWFEN_METRICS") {
+                Ok(text) => Some(text.parse().map_err(|_| ConfigError::BadMetrics)?),
+                Err(_) => None,
+            },
             proxies: proxies()?,
             hosts: hosts()?,
             demo: std::env::var("YARROWFEN_DEMO").is_ok_and(|v| v == "1"),

@@ -9,6 +9,7 @@ static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
 pub mod account;
 pub mod account_json;
 pub mod app;
+pub mod check;
 pub mod cli;
 pub mod config;
 pub mod contract;

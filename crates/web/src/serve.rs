@@ -4,17 +4,19 @@
     reason = "the address is what the start command waits for"
 )]
 
-use std::net::TcpListener;
+use std::net::{SocketAddr, TcpListener};
 
 use std::sync::Arc;
 use std::time::Duration;
 
+use actix_web::dev::ServerHandle;
 use actix_web::middleware::from_fn;
 use actix_web::rt::net::TcpStream;
 
 use crate::live::forecast::Forecast;
 use crate::live::sounder::Sounder;
-use actix_web::{App as WebApp, HttpServer};
+use crate::live::strangers::Strangers;
+use actix_web::{App as WebApp, HttpServer, web};
 use yarrowfen_core::Engine;
 use yarrowfen_store::Store;
 
@@ -26,6 +28,8 @@ use crate::{reader, routes};
 const AGAIN: Duration = Duration::from_secs(1);
 /// What is old is removed so often.
 const SWEEP_EVERY: Duration = Duration::from_secs(3600);
+/// Longest that a stop waits for what was begun.
+const LONGEST_END: Duration = Duration::from_secs(60);
 /// How many ports are tried after the wanted one.
 const MORE_PORTS: u16 = 40;
 
@@ -66,7 +70,7 @@ fn listen(config: &Config) -> Result<TcpListener, ServeError> {
 
 /// Brings the tables up to date as soon as the database is there, then sweeps what is old, by
 /// the clock. The pages do not wait for it: picking needs no database.
-async fn keep_house(store: Store) {
+async fn keep_house(store: Store, strangers: Arc<Strangers>) {
     while let Err(e) = store.bring_up_to_date().await {
         tracing::error!(error = ?e, "the tables cannot be brought up to date yet");
         tokio::time::sleep(AGAIN).await;
@@ -77,6 +81,7 @@ async fn keep_house(store: Store) {
             Ok(gone) => tracing::info!(gone, "removed what was old"),
             Err(e) => tracing::warn!(error = %e, "could not remove what is old"),
         }
+        strangers.forget_old();
         tokio::time::sleep(SWEEP_EVERY).await;
     }
 }
@@ -87,7 +92,6 @@ async fn keep_house(store: Store) {
 /// When tables or port are not to be had, or the database's address is none.
 pub async fn serve(config: Config) -> Result<(), ServeError> {
     let store = Store::at(&config.database_url)?;
-    tokio::spawn(keep_house(store.clone()));
     let app = App {
         demo: config.demo,
         sounder: Arc::new(Sounder::at(config.sounder)),
@@ -97,8 +101,14 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         hosts: config.hosts.clone().into(),
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
+    tokio::spawn(keep_house(app.store.clone(), app.strangers.clone()));
     let listener = listen(&config)?;
     println!("Yarrowfen is at http://{}", listener.local_addr()?);
+    let numbers = config
+        .metrics
+        .map(|at| numbers(at, app.clone()))
+        .transpose()?;
+    let imports = app.imports.clone();
     HttpServer::new(move || {
         WebApp::new()
             .wrap(from_fn(crate::reply::packed::packed))
@@ -110,6 +120,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
             .wrap(from_fn(reader::under_new_names))
             .wrap(from_fn(crate::reply::doors::doors))
             .wrap(from_fn(crate::reply::headers::headers))
+            .wrap(from_fn(crate::live::metrics::counted))
             .configure(routes::router(app.clone()))
     })
     // A page and its last bytes go at once: waiting for more cost 40 ms every second request.
@@ -121,5 +132,24 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
     .listen(listener)?
     .run()
     .await?;
+    // What was begun is finished: files that are being taken in outlive the request that began them.
+    imports.ended(LONGEST_END).await;
+    if let Some(numbers) = numbers {
+        numbers.stop(false).await;
+    }
     Ok(())
+}
+
+/// Tells the numbers at an address of their own, until it is stopped.
+fn numbers(at: SocketAddr, app: App) -> Result<ServerHandle, ServeError> {
+    let server = HttpServer::new(move || {
+        let page = web::get().to(crate::live::metrics::page);
+        WebApp::new()
+            .app_data(web::Data::new(app.clone()))
+            .route("/metrics", page)
+    });
+    let server = server.workers(1).disable_signals().bind(at)?.run();
+    let handle = server.handle();
+    tokio::spawn(server);
+    Ok(handle)
 }

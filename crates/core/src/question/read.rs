@@ -137,8 +137,8 @@ fn read_bait(r: &mut Reader<'_>) -> Bait {
 
 fn read_water(r: &mut Reader<'_>) -> WaterConditions {
     r.note_if_absent(limits::TEMPERATURE.field);
-    let depth_m = r.usual(&limits::DEPTH, USUAL_DEPTH_M);
-    let wind_mps = r.usual(&limits::WIND, USUAL_WIND_MPS);
+    let depth_m = r.usual_under(&limits::DEPTH, USUAL_DEPTH_M, &limits::DEPTH_MAX);
+    let wind_mps = r.usual_under(&limits::WIND, USUAL_WIND_MPS, &limits::WIND_MAX);
     WaterConditions {
         depth_m,
         depth_max_m: r.upper_end(&limits::DEPTH_MAX, depth_m),

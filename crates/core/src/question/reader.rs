@@ -41,6 +41,18 @@ impl Reader<'_> {
         self.number_or(limit, usual)
     }
 
+    /// The lower end of a range of which the upper may be told alone: the usual one, but no higher than
+    /// that.
+    pub(super) fn usual_under(&mut self, limit: &Limit, usual: (f64, f64), upper: &Limit) -> f64 {
+        let lower = self.usual(limit, usual);
+        match self.fields.get(upper.field) {
+            Some(Loose::Number(upper)) if !self.fields.contains_key(limit.field) => {
+                lower.min(*upper)
+            }
+            _ => lower,
+        }
+    }
+
     /// The upper end of a range; one that is the lower end again is none.
     pub(super) fn upper_end(&mut self, limit: &Limit, lower: f64) -> Option<f64> {
         let upper = self.number(limit)?;

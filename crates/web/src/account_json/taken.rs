@@ -77,7 +77,7 @@ pub struct Taken {
 }
 
 impl WaterIn {
-    fn new(&self) -> NewWater<'_> {
+    fn brought(&self) -> NewWater<'_> {
         NewWater {
             name: &self.text.0,
             remark: &self.text.1,
@@ -89,7 +89,7 @@ impl WaterIn {
 }
 
 impl DayIn {
-    fn new(&self) -> NewDay<'_> {
+    fn brought(&self) -> NewDay<'_> {
         NewDay {
             name: &self.name,
             query: &self.query,
@@ -100,7 +100,7 @@ impl DayIn {
 }
 
 impl KeptIn {
-    fn new(&self) -> (OffsetDateTime, NewKept<'_>) {
+    fn brought(&self) -> (OffsetDateTime, NewKept<'_>) {
         let new = NewKept {
             text: &self.text,
             request: &self.request,
@@ -125,12 +125,12 @@ impl Taken {
     pub fn brought(&self) -> Brought<'_> {
         Brought {
             items: &self.items,
-            waters: self.waters.iter().map(WaterIn::new).collect(),
-            kept: self.kept.iter().map(KeptIn::new).collect(),
+            waters: self.waters.iter().map(WaterIn::brought).collect(),
+            kept: self.kept.iter().map(KeptIn::brought).collect(),
             sinks: &self.sinks,
             mends: &self.mends,
             log: &self.log,
-            days: self.days.iter().map(DayIn::new).collect(),
+            days: self.days.iter().map(DayIn::brought).collect(),
         }
     }
 }

@@ -99,6 +99,12 @@ impl Target for File {
 }
 
 impl Uploads {
+    /// What forms that are coming hold in memory, bytes.
+    #[must_use]
+    pub fn held(&self) -> usize {
+        MOST_HELD - self.memory.available_permits()
+    }
+
     /// Reads a form with a file called `file` that came from one of our own pages to `path`.
     ///
     /// # Errors

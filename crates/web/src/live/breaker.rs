@@ -47,6 +47,12 @@ impl Breaker {
         u64::try_from(self.begun.elapsed().as_millis()).unwrap_or(u64::MAX)
     }
 
+    /// Whether nobody asks just now.
+    #[must_use]
+    pub fn is_open(&self) -> bool {
+        self.now() < self.open_until.load(Ordering::SeqCst)
+    }
+
     fn after(&self, wait: Duration) -> u64 {
         let wait = u64::try_from(wait.as_millis()).unwrap_or(u64::MAX);
         self.now().saturating_add(wait)

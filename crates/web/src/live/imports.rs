@@ -2,8 +2,11 @@
 
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
+use std::time::Duration;
 
 use quick_cache::sync::Cache;
+use tokio::time::timeout;
+use tokio_util::task::TaskTracker;
 use uuid::Uuid;
 use yarrowfen_core::own_box::csv::Read;
 use yarrowfen_store::{OwnerId, State, Store, StoreError};
@@ -39,11 +42,11 @@ impl Progress {
 }
 
 /// Files that are being taken in by this server.
-pub struct Running(Cache<Uuid, Arc<Progress>>);
+pub struct Running(Cache<Uuid, Arc<Progress>>, TaskTracker);
 
 impl Default for Running {
     fn default() -> Self {
-        Self(Cache::new(1000))
+        Self(Cache::new(1000), TaskTracker::new())
     }
 }
 
@@ -52,6 +55,14 @@ impl Running {
     #[must_use]
     pub fn progress(&self, id: Uuid) -> Option<Arc<Progress>> {
         self.0.get(&id)
+    }
+
+    /// Waits until those that were begun have ended, but not for ever.
+    pub async fn ended(&self, longest: Duration) {
+        self.1.close();
+        if timeout(longest, self.1.wait()).await.is_err() {
+            tracing::error!("a file was still being taken in: nothing of it is there");
+        }
     }
 
     /// Forgets a file.
@@ -65,7 +76,15 @@ pub fn begin(store: Store, running: Arc<Running>, owner: OwnerId, id: Uuid, rows
     let progress = Arc::new(Progress::default());
     progress.total.store(rows.items.len(), Ordering::Relaxed);
     running.0.insert(id, progress.clone());
-    tokio::spawn(run(store, running, owner, id, rows, progress));
+    let taking = run(store, running.clone(), owner, id, rows, progress.clone());
+    // A task that breaks is a failure like any other: its page must not wait for ever.
+    let tracker = running.1.clone();
+    tracker.spawn(async move {
+        if let Err(e) = tokio::spawn(taking).await {
+            tracing::error!(error = %e, "an import broke");
+            progress.failed.store(2, Ordering::Relaxed);
+        }
+    });
 }
 
 /// Writes the rows, then forgets the progress: from then on the database tells.
@@ -89,6 +108,10 @@ async fn run(
             running.0.remove(&id);
         }
         Err(StoreError::Full(_)) => progress.failed.store(1, Ordering::Relaxed),
+        // Another server took it in meanwhile: it is there, once.
+        Err(StoreError::NotFound) => {
+            running.0.remove(&id);
+        }
         Err(e) => {
             tracing::error!(error = ?e, "an import failed");
             progress.failed.store(2, Ordering::Relaxed);

@@ -1,5 +1,5 @@
 //! What this server holds while it runs: boxes, sink tests, files on their way
-//! in, the sounder, the forecast, and whether the database is away.
+//! in, the sounder, the forecast, whether the database is away, and what it counts of itself.
 
 pub mod boxes;
 pub mod breaker;
@@ -7,4 +7,7 @@ pub mod by_owner;
 pub mod forecast;
 pub mod gate;
 pub mod imports;
+pub mod metrics;
 pub mod sounder;
+pub mod strangers;
+pub mod turns;

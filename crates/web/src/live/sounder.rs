@@ -3,9 +3,10 @@
 //! The server connects to the one address that its environment names, never to
 //! one that a reader names.
 
+use std::collections::HashMap;
+use std::collections::hash_map::Entry;
 use std::net::SocketAddr;
-use std::sync::Arc;
-use std::sync::atomic::{AtomicUsize, Ordering};
+use std::sync::{Arc, Mutex, PoisonError};
 use std::time::{Duration, Instant};
 
 use actix_web::web::Bytes;
@@ -19,8 +20,9 @@ use yarrowfen_core::sounder::{Lines, Reading, metres_between};
 
 use crate::reply::PageError;
 
-/// Most pages that listen at a time.
+/// Most pages that listen at a time, and most of them from one network.
 const MOST: usize = 32;
+const MOST_OF_ONE: usize = 4;
 /// A device that says nothing for so long is lost.
 const SILENCE: Duration = Duration::from_secs(5);
 /// One event in this time at most.
@@ -35,7 +37,7 @@ const LONGEST: Duration = Duration::from_secs(1800);
 pub struct Sounder {
     /// Its address; none where no sounder is set up.
     pub address: Option<SocketAddr>,
-    listening: AtomicUsize,
+    listening: Mutex<HashMap<String, usize>>,
 }
 
 impl Sounder {
@@ -44,7 +46,7 @@ impl Sounder {
     pub fn at(address: Option<SocketAddr>) -> Self {
         Self {
             address,
-            listening: AtomicUsize::new(0),
+            listening: Mutex::default(),
         }
     }
 }
@@ -63,11 +65,38 @@ struct Told {
 }
 
 /// A page that listens; its seat is free again when it goes.
-struct Seat(Arc<Sounder>);
+struct Seat(Arc<Sounder>, String);
+
+impl Seat {
+    /// One for a network, where there is one.
+    fn of(sounder: &Arc<Sounder>, network: &str) -> Option<Self> {
+        let mut listening = sounder
+            .listening
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner);
+        let all: usize = listening.values().sum();
+        let own = listening.get(network).copied().unwrap_or(0);
+        if all >= MOST || own >= MOST_OF_ONE {
+            return None;
+        }
+        listening.insert(network.to_owned(), own + 1);
+        Some(Self(sounder.clone(), network.to_owned()))
+    }
+}
 
 impl Drop for Seat {
     fn drop(&mut self) {
-        self.0.listening.fetch_sub(1, Ordering::Relaxed);
+        let mut listening = self
+            .0
+            .listening
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner);
+        if let Entry::Occupied(mut own) = listening.entry(std::mem::take(&mut self.1)) {
+            *own.get_mut() -= 1;
+            if *own.get() == 0 {
+                own.remove();
+            }
+        }
     }
 }
 
@@ -166,16 +195,15 @@ impl Listening {
 /// When no sounder is set up.
 pub fn events(
     sounder: &Arc<Sounder>,
+    network: &str,
 ) -> Result<Option<impl Stream<Item = Result<Bytes, PageError>> + use<>>, PageError> {
-    let sounder = sounder.clone();
     let address = sounder.address.ok_or(PageError::NotFound)?;
-    if sounder.listening.fetch_add(1, Ordering::Relaxed) >= MOST {
-        sounder.listening.fetch_sub(1, Ordering::Relaxed);
+    let Some(seat) = Seat::of(sounder, network) else {
         return Ok(None);
-    }
+    };
     let now = Instant::now();
     let start = Listening {
-        _seat: Seat(sounder),
+        _seat: seat,
         address,
         device: None,
         lines: Lines::default(),
@@ -194,4 +222,22 @@ pub fn events(
         let event = json.map(|json| Bytes::from(format!("data: {json}\n\n")));
         Some((event, listening))
     })))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn one_network_takes_a_few_seats_and_gives_them_back() {
+        let sounder = Arc::new(Sounder::at(None));
+        let own: Vec<Seat> = (0..40).filter_map(|_| Seat::of(&sounder, "a")).collect();
+        assert_eq!(own.len(), MOST_OF_ONE);
+        let others: Vec<Seat> = (0..40)
+            .filter_map(|n| Seat::of(&sounder, &n.to_string()))
+            .collect();
+        assert_eq!(own.len() + others.len(), MOST);
+        drop(own);
+        assert!(Seat::of(&sounder, "a").is_some());
+    }
 }

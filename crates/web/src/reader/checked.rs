@@ -9,12 +9,14 @@ use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use sha2::{Digest, Sha256};
 use subtle::ConstantTimeEq;
+use tokio::sync::OwnedSemaphorePermit;
 use tokio::time::timeout;
 use uuid::Uuid;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::Once;
+use yarrowfen_store::{Once, OwnerId};
 
 use super::{Known, Member, of_request};
+use crate::app::App;
 use crate::reply::{PageError, typed::Typed};
 
 /// Longest that a form may take to come.
@@ -69,6 +71,8 @@ pub struct Checked<F> {
     pub form: F,
     /// The key of this press; none where its page had none to give.
     pub once: Option<Once>,
+    /// The owner's turn, until the handler ends.
+    _turn: Turn,
 }
 
 /// A form of who is signed in, its token checked.
@@ -80,6 +84,19 @@ pub struct Signed<F> {
     pub form: F,
     /// The key of this press; none where its page had none to give.
     pub once: Option<Once>,
+    /// The owner's turn, until the handler ends.
+    _turn: Turn,
+}
+
+/// A turn among what an owner writes; none where there is nothing to write to.
+type Turn = Option<OwnedSemaphorePermit>;
+
+/// The turn of an owner, when it comes.
+async fn turn(http: &HttpRequest, owner: OwnerId) -> Result<Turn, PageError> {
+    match http.app_data::<web::Data<App>>() {
+        Some(app) => Ok(Some(app.turns.of(owner).await?)),
+        None => Ok(None),
+    }
 }
 
 /// Reads a form and checks its token. What was typed is set aside: where it cannot be taken
@@ -148,7 +165,13 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Checked<F> {
             let visitor = of_request(&http).await?;
             let (form, once) = form_of(&http, payload, &visitor).await?;
             let reader = Known::of(visitor)?;
-            Ok(Self { reader, form, once })
+            let _turn = turn(&http, reader.owner).await?;
+            Ok(Self {
+                reader,
+                form,
+                once,
+                _turn,
+            })
         })
     }
 }
@@ -162,7 +185,13 @@ impl<F: DeserializeOwned + HasToken + 'static> FromRequest for Signed<F> {
             let visitor = of_request(&http).await?;
             let (form, once) = form_of(&http, payload, &visitor).await?;
             let member = Member::of(visitor)?;
-            Ok(Self { member, form, once })
+            let _turn = turn(&http, member.account.owner).await?;
+            Ok(Self {
+                member,
+                form,
+                once,
+                _turn,
+            })
         })
     }
 }

@@ -17,7 +17,7 @@ pub use cookies::{
     nothing_aside, put_aside, remember, remember_question, renew, sign_in_cookie, token,
     under_new_names,
 };
-pub use request::{HtmxPart, Id};
+pub use request::{Asked, HtmxPart, Id};
 
 use std::future::Future;
 use std::ops::Deref;

@@ -1,9 +1,11 @@
 //! What handlers want of a request beside its reader.
 
+use std::collections::BTreeMap;
 use std::future::{Ready, ready};
 
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest};
+use serde::de::DeserializeOwned;
 use uuid::Uuid;
 use yarrowfen_pages::reply::Part;
 
@@ -24,6 +26,26 @@ impl FromRequest for HtmxPart {
             Part::Whole
         };
         ready(Ok(Self(part)))
+    }
+}
+
+/// What stands behind an address, read as far as it can be: of a key that comes twice the last, and
+/// nothing where it does not read. An address that somebody shortened is still a page.
+#[derive(Debug)]
+pub struct Asked<T>(pub T);
+
+impl<T: DeserializeOwned + Default> FromRequest for Asked<T> {
+    type Error = PageError;
+    type Future = Ready<Result<Self, PageError>>;
+    fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let pairs = form_urlencoded::parse(http.query_string().as_bytes());
+        let last: BTreeMap<_, _> = pairs.collect();
+        let text = form_urlencoded::Serializer::new(String::new())
+            .extend_pairs(last)
+            .finish();
+        ready(Ok(Self(
+            serde_urlencoded::from_str(&text).unwrap_or_default(),
+        )))
     }
 }
 

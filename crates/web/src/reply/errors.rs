@@ -33,6 +33,11 @@ pub enum PageError {
     /// The name that was asked for is another's.
     #[error("Nothing is served under this name.")]
     OtherName,
+    /// Too much is written without an account.
+    #[error(
+        "Much has been written from here without an account. Wait a little, or sign in first: nothing of this is lost."
+    )]
+    TooMany,
     /// Nothing here answers this way of asking.
     #[error("This address does not answer that way of asking.")]
     NotAllowed,
@@ -85,7 +90,7 @@ impl PageError {
     pub fn page(&self, again: Option<Again<'_>>) -> HttpResponse {
         let status = self.status_code().as_u16();
         let mut reply = super::send(error(status, &self.to_string(), again));
-        if matches!(self, Self::Busy | Self::Unavailable) {
+        if matches!(self, Self::Busy | Self::TooMany | Self::Unavailable) {
             let soon = HeaderValue::from_static("2");
             reply.headers_mut().insert(header::RETRY_AFTER, soon);
         }
@@ -102,6 +107,7 @@ impl ResponseError for PageError {
             Self::Late => StatusCode::REQUEST_TIMEOUT,
             Self::Packed => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
+            Self::TooMany => StatusCode::TOO_MANY_REQUESTS,
             Self::NotAllowed => StatusCode::METHOD_NOT_ALLOWED,
             Self::OtherName => StatusCode::MISDIRECTED_REQUEST,
             Self::Unreadable => StatusCode::BAD_REQUEST,

@@ -1,5 +1,6 @@
 //! The contract over HTTP.
 
+use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, web};
 use serde::Serialize;
 use yarrowfen_core::question::MendRequest;
@@ -8,18 +9,35 @@ use yarrowfen_core::{FieldError, Options, PickRequest};
 use crate::app::App;
 use crate::contract::{Faults, MOST_JSON, description};
 
+/// Why a request is not answered, for programs.
+pub(super) struct Refused(StatusCode, Faults);
+
+impl Refused {
+    pub(super) fn reply(self) -> HttpResponse {
+        HttpResponse::build(self.0).json(self.1)
+    }
+}
+
+/// Reads the body of a request.
+pub(super) fn read<R>(
+    body: Result<web::Bytes, actix_web::Error>,
+    read: impl FnOnce(&[u8]) -> Result<R, Vec<FieldError>>,
+) -> Result<R, Refused> {
+    let body = body.map_err(|_| {
+        let fault = format!("the request is larger than {MOST_JSON} bytes, or was cut off");
+        Refused(StatusCode::PAYLOAD_TOO_LARGE, Faults::whole(fault))
+    })?;
+    read(&body).map_err(|faults| Refused(StatusCode::UNPROCESSABLE_ENTITY, Faults::from(faults)))
+}
+
 /// Answers one JSON request, read and answered as given.
 fn answered<A: Serialize>(
     body: Result<web::Bytes, actix_web::Error>,
     answer: impl FnOnce(&[u8]) -> Result<A, Vec<FieldError>>,
 ) -> HttpResponse {
-    let Ok(body) = body else {
-        let fault = format!("the request is larger than {MOST_JSON} bytes, or was cut off");
-        return HttpResponse::PayloadTooLarge().json(Faults::whole(fault));
-    };
-    match answer(&body) {
+    match read(body, answer) {
         Ok(answer) => HttpResponse::Ok().json(answer),
-        Err(faults) => HttpResponse::UnprocessableEntity().json(Faults::from(faults)),
+        Err(refused) => refused.reply(),
     }
 }
 

@@ -18,7 +18,7 @@ use yarrowfen_pages::reply::Part;
 
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, HtmxPart, Known, Pairs, check_token};
+use crate::reader::{Checked, ClientIp, HtmxPart, Known, Pairs, check_token};
 use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The cookie by which a page tells what its time of day is ahead of UTC, minutes.
@@ -123,10 +123,11 @@ fn stamp(sent: &Pairs, (now, offset): (i64, i16)) -> Stamp {
 pub async fn tap(
     app: web::Data<App>,
     http: HttpRequest,
-    part: HtmxPart,
+    (part, ip): (HtmxPart, ClientIp),
     sent: Checked<Pairs>,
 ) -> Result<HttpResponse, PageError> {
     let Checked { reader, form, .. } = sent;
+    app.strangers.may_write(&reader, &ip)?;
     let now = clock(&http);
     let of_day = OfDay::read(&app, &reader, own_box(&app, &reader).await, now).await?;
     let by = (of_day.held(now), stamp(&form, now));
@@ -218,6 +219,7 @@ fn read(json: Value, wrong: i64) -> Result<Event, String> {
 pub async fn receive(
     app: web::Data<App>,
     http: HttpRequest,
+    ip: ClientIp,
     reader: Known,
     body: Result<web::Json<Batch>, actix_web::Error>,
 ) -> Result<HttpResponse, PageError> {
@@ -239,6 +241,8 @@ pub async fn receive(
         }
     }
     if !events.is_empty() {
+        app.strangers.may_write(&reader, &ip)?;
+        let _turn = app.turns.of(reader.owner).await?;
         keep(&app, &reader, &events).await?;
     }
     let received = Received {

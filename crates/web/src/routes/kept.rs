@@ -12,7 +12,7 @@ use yarrowfen_store::{DEMO_OWNER, Holdings, KEPT_PAGE, KeptAsks, KeptSort, KeptT
 
 use super::pick::sink_tests;
 use crate::app::App;
-use crate::reader::{Checked, HasToken, Id, Known, Visitor, aside};
+use crate::reader::{Asked, Checked, ClientIp, HasToken, Id, Known, Visitor, aside};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -51,7 +51,7 @@ pub async fn list(
     app: web::Data<App>,
     reader: Known,
     session: Session,
-    asks: web::Query<ListAsks>,
+    Asked(asks): Asked<ListAsks>,
 ) -> Result<HttpResponse, PageError> {
     list_page(&app, &session, &reader, &asks, None).await
 }
@@ -130,13 +130,16 @@ impl HasToken for KeepInput {
 /// Keeps the answer to the form's question, computed here and now.
 pub async fn keep(
     app: web::Data<App>,
+    ip: ClientIp,
     sent: Checked<KeepInput>,
 ) -> Result<HttpResponse, PageError> {
     let Checked {
         reader,
         form: input,
         once,
+        ..
     } = sent;
+    app.strangers.may_write(&reader, &ip)?;
     let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
     let sinks = sink_tests(&app, &reader).await;
     let outcome = answered(&app.engine, &form, &sinks);

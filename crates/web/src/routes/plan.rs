@@ -17,7 +17,7 @@ use yarrowfen_store::{NewDay, PlannedDay};
 use super::kept::Bare;
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, HasToken, HtmxPart, Id, Known};
+use crate::reader::{Checked, ClientIp, HasToken, HtmxPart, Id, Known};
 use crate::reply::{PageError, see_other, shown};
 
 /// Kept days that are listed on a day's page, from yesterday on.
@@ -183,12 +183,18 @@ impl HasToken for KeepDay {
 }
 
 /// Keeps a day: its question, and what was decided, which the day on the water reads.
-pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpResponse, PageError> {
+pub async fn keep(
+    app: web::Data<App>,
+    ip: ClientIp,
+    sent: Checked<KeepDay>,
+) -> Result<HttpResponse, PageError> {
     let Checked {
         reader,
         form: sent,
         once,
+        ..
     } = sent;
+    app.strangers.may_write(&reader, &ip)?;
     let (day, form) = match decided(&app, &reader, &sent.query).await? {
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),

@@ -37,7 +37,8 @@ const PX_PER_MM: std::ops::RangeInclusive<f64> = 1.5..=20.0;
 fn safe(back: &str) -> &str {
     let ours = back.starts_with('/')
         && !back.starts_with("//")
-        && !back.contains(['\\', '\r', '\n', '\t']);
+        && !back.contains('\\')
+        && back.bytes().all(|b| b.is_ascii_graphic());
     if ours { back } else { "/" }
 }
 
@@ -82,7 +83,16 @@ mod tests {
     #[test]
     fn nobody_is_sent_to_another_host() {
         assert_eq!(safe("/kept?x=1"), "/kept?x=1");
-        for bad in ["//evil", "https://evil", "/\\evil", "", "evil", "/a\nb"] {
+        for bad in [
+            "//evil",
+            "https://evil",
+            "/\\evil",
+            "",
+            "evil",
+            "/a\nb",
+            "/\0",
+            "/ä",
+        ] {
             assert_eq!(safe(bad), "/", "{bad}");
         }
     }

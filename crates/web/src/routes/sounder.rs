@@ -4,11 +4,12 @@ use actix_web::{HttpResponse, web};
 
 use crate::app::App;
 use crate::live::sounder::events;
+use crate::reader::ClientIp;
 use crate::reply::PageError;
 
 /// Readings as they come.
-pub async fn live(app: web::Data<App>) -> Result<HttpResponse, PageError> {
-    let Some(events) = events(&app.sounder)? else {
+pub async fn live(app: web::Data<App>, ip: ClientIp) -> Result<HttpResponse, PageError> {
+    let Some(events) = events(&app.sounder, &ip.0)? else {
         return Ok(HttpResponse::ServiceUnavailable().finish());
     };
     Ok(HttpResponse::Ok()

@@ -16,7 +16,7 @@ use super::kept::Bare;
 use super::ledger::file;
 use crate::app::App;
 use crate::files::gpx::{self, Waypoint};
-use crate::reader::{HasToken, Id, Member, Signed};
+use crate::reader::{Asked, HasToken, Id, Member, Signed};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -64,7 +64,7 @@ async fn list_page(
 pub async fn list(
     app: web::Data<App>,
     member: Member,
-    asks: web::Query<Asks>,
+    Asked(asks): Asked<Asks>,
 ) -> Result<HttpResponse, PageError> {
     list_page(&app, &member, &asks, None).await
 }

@@ -341,3 +341,61 @@ async fn the_demo_is_one_click_away_only_where_it_is_on(pool: PgPool) {
     let reply = post!(off, me, "/account/demo", [("csrf", me.csrf.as_str())]);
     assert_eq!(reply.status(), StatusCode::NOT_FOUND);
 }
+
+/// What happened to an account is there for its owner, with where it came from, and for nobody else.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn what_happened_to_an_account_is_told_to_its_owner(pool: PgPool) {
+    let server = server!(pool.clone());
+    let mut me = member(&server, "Wren").await;
+    let stranger = visit(&server).await;
+    post!(
+        server,
+        stranger,
+        "/account/sign-in",
+        sign_in(&stranger, "Wren", "reed peat and mud")
+    );
+    get!(server, me, "/account/export");
+    presses!(server, me, "/account/sign-out", bare(&me));
+    presses!(
+        server,
+        me,
+        "/account/sign-in",
+        sign_in(&me, "Wren", PASSWORD)
+    );
+    let page = text(get!(server, me, "/account")).await;
+    let told = [
+        "Signed in",
+        "Signed out",
+        "All data was taken out",
+        "A wrong password was tried",
+        "The account was made",
+    ];
+    let at: Vec<usize> = told
+        .iter()
+        .map(|words| page.find(&format!("<td>{words}</td>")).unwrap())
+        .collect();
+    assert!(at.is_sorted(), "the newest first: {at:?}");
+    assert_eq!(page.matches("<td>127.0.0.1</td>").count(), 5);
+    let other = member(&server, "Teal").await;
+    let theirs = text(get!(server, other, "/account")).await;
+    assert_eq!(theirs.matches("<td>127.0.0.1</td>").count(), 1);
+    // However often it happens, the newest 200 stay.
+    let store = Store::over(pool.clone());
+    let owner: uuid::Uuid = sqlx::query_scalar("select owner_id from accounts where name = 'Wren'")
+        .fetch_one(&pool)
+        .await
+        .unwrap();
+    for _ in 0..230 {
+        let owner = yarrowfen_store::OwnerId(owner);
+        store
+            .happened(owner, yarrowfen_store::Happened::SignedIn, "x")
+            .await
+            .unwrap();
+    }
+    let kept: i64 = sqlx::query_scalar("select count(*) from account_events where owner_id = $1")
+        .bind(owner)
+        .fetch_one(&pool)
+        .await
+        .unwrap();
+    assert_eq!(kept, 200);
+}

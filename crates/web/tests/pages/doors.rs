@@ -276,3 +276,125 @@ async fn the_module_goes_packed_and_is_the_same(pool: PgPool) {
     std::io::Read::read_to_end(&mut reader, &mut unpacked).unwrap();
     assert_eq!(unpacked, whole);
 }
+
+/// Over HTTPS cookies are this host's alone, and a browser that has its cookie under the name of before
+/// keeps what it has.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn cookies_of_https_belong_to_the_host_and_old_ones_still_serve(pool: PgPool) {
+    let plain = server!(pool.clone());
+    let me = visit(&plain).await;
+    let keep = [
+        ("csrf", me.csrf.as_str()),
+        ("query", "depth=4+m"),
+        ("name", "Before"),
+    ];
+    assert_eq!(
+        post!(plain, me, "/kept", keep).status(),
+        StatusCode::SEE_OTHER
+    );
+    let app = App {
+        secure_cookies: true,
+        hosts: ["fen.example".to_owned()].into(),
+        ..App::new(Engine::new().unwrap(), Store::over(pool), "static".into())
+    };
+    let server = test::init_service(
+        WebApp::new()
+            .wrap(session::middleware(Key::from(&[7; 64]), true))
+            .wrap(from_fn(session::under_new_names))
+            .wrap(from_fn(yarrowfen_web::reply::doors::doors))
+            .wrap(from_fn(yarrowfen_web::reply::headers::headers))
+            .configure(routes::router(app)),
+    )
+    .await;
+    let ask = |uri: &str| {
+        test::TestRequest::get()
+            .uri(uri)
+            .insert_header(("host", "fen.example"))
+    };
+    let reply = server.call(ask("/").to_request()).await.unwrap();
+    for cookie in reply.response().cookies() {
+        assert!(cookie.name().starts_with("__Host-"), "{cookie}");
+        assert!(
+            cookie.secure() == Some(true)
+                && cookie.path() == Some("/")
+                && cookie.domain().is_none()
+        );
+    }
+    assert!(header(&reply, "strict-transport-security").starts_with("max-age="));
+    let reply = server.call(me.sends(ask("/kept"))).await.unwrap();
+    assert!(text(reply).await.contains("Before"));
+    // Under another's name nothing is served, but to who asks whether it lives.
+    let other = |uri: &str| {
+        test::TestRequest::get()
+            .uri(uri)
+            .insert_header(("host", "evil.example"))
+    };
+    let reply = server.call(other("/").to_request()).await.unwrap();
+    assert_eq!(reply.status(), StatusCode::MISDIRECTED_REQUEST);
+    assert_eq!(
+        server
+            .call(other("/alive").to_request())
+            .await
+            .unwrap()
+            .status(),
+        StatusCode::OK
+    );
+}
+
+/// A form's token is of its sign-in: one of before it, or of another, is none; nor is a form that a
+/// foreign page sends, whatever token it has.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_token_belongs_to_its_sign_in_and_a_foreign_page_has_none(pool: PgPool) {
+    let server = server!(pool);
+    let _ = member(&server, "Wren").await;
+    let mut me = visit(&server).await;
+    let stranger = me.csrf.clone();
+    presses!(
+        server,
+        me,
+        "/account/sign-in",
+        crate::account::sign_in(&me, "Wren", PASSWORD)
+    );
+    let first = me.csrf.clone();
+    presses!(
+        server,
+        me,
+        "/account/sign-in",
+        crate::account::sign_in(&me, "Wren", PASSWORD)
+    );
+    let keep = |csrf: &str| {
+        [
+            ("csrf", csrf.to_owned()),
+            ("query", "depth=4+m".into()),
+            ("name", "x".into()),
+        ]
+    };
+    for old in [&stranger, &first] {
+        assert_eq!(
+            post!(server, me, "/kept", keep(old)).status(),
+            StatusCode::FORBIDDEN
+        );
+    }
+    assert_eq!(
+        post!(server, me, "/kept", keep(&me.csrf)).status(),
+        StatusCode::SEE_OTHER
+    );
+    for (path, methods) in routes::TABLE {
+        if !methods.contains(&"POST") {
+            continue;
+        }
+        for from in [
+            ("sec-fetch-site", "cross-site"),
+            ("origin", "https://evil.example"),
+        ] {
+            let request = test::TestRequest::post()
+                .uri(&filled(path, Uuid::nil()))
+                .insert_header(from);
+            let reply = server
+                .call(me.sends(request.set_form(keep(&me.csrf))))
+                .await
+                .unwrap();
+            assert_eq!(reply.status(), StatusCode::FORBIDDEN, "{path} {from:?}");
+        }
+    }
+}

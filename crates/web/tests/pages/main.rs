@@ -17,6 +17,7 @@ mod cast;
 mod day;
 mod doors;
 mod guards;
+mod hostile;
 mod http;
 mod kept;
 mod mend;

@@ -34,6 +34,8 @@ macro_rules! server_on {
             WebApp::new()
                 .wrap(from_fn(yarrowfen_web::reply::typed::given_back))
                 .wrap(session::middleware(Key::from(&[7; 64]), false))
+                .wrap(from_fn(session::under_new_names))
+                .wrap(from_fn(yarrowfen_web::reply::doors::doors))
                 .wrap(from_fn(yarrowfen_web::reply::headers::headers))
                 .configure(routes::router(app)),
         )

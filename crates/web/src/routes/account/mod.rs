@@ -16,7 +16,7 @@ use crate::account::{Name, Token, check_password, hash, verify};
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
 use crate::reader::{
-    Checked, ClientIp, HasToken, Known, Member, Signed, aside, browser, give_back,
+    Asked, Checked, ClientIp, HasToken, Known, Member, Signed, aside, browser, give_back,
     no_sign_in_cookie, nothing_aside, put_aside, renew, sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
@@ -34,7 +34,7 @@ pub struct Asks {
 pub async fn page(
     app: web::Data<App>,
     reader: Known,
-    asks: web::Query<Asks>,
+    Asked(asks): Asked<Asks>,
 ) -> Result<HttpResponse, PageError> {
     let said = asks.said.as_deref().and_then(said);
     shown(match reader.account() {

@@ -8,6 +8,7 @@ use crate::app::App;
 use crate::contract::{BoxItem, BoxListed, Faults, PickedFromBox};
 use crate::reader::Known;
 use crate::reply::PageError;
+use crate::routes::api::read;
 
 fn no_account() -> HttpResponse {
     let fault = "this is for an account: sign in first";
@@ -40,14 +41,14 @@ pub async fn list_json(app: web::Data<App>, reader: Known) -> Result<HttpRespons
 pub async fn pick_json(
     app: web::Data<App>,
     reader: Known,
-    body: web::Bytes,
+    body: Result<web::Bytes, actix_web::Error>,
 ) -> Result<HttpResponse, PageError> {
     let Some(account) = reader.account() else {
         return Ok(no_account());
     };
-    let request = match PickRequest::from_json(&body) {
+    let request = match read(body, PickRequest::from_json) {
         Ok(request) => request,
-        Err(faults) => return Ok(HttpResponse::UnprocessableEntity().json(Faults::from(faults))),
+        Err(refused) => return Ok(refused.reply()),
     };
     let held = app.boxes.of(&app.store, account).await?;
     let options = Options::default();
