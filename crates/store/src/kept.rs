@@ -229,6 +229,30 @@ impl Store {
         Ok(read_all(rows))
     }
 
+    /// Names and questions of an owner's kept picks, newest first. A question that cannot be read is
+    /// left out and logged.
+    ///
+    /// # Errors
+    /// When the database does not answer.
+    pub async fn kept_questions(
+        &self,
+        owner: OwnerId,
+    ) -> Result<Vec<(String, PickRequest)>, StoreError> {
+        let rows = sqlx::query!(
+            r#"select name, request as "request: Json<Value>" from kept_picks
+               where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
+            owner.0
+        )
+        .fetch_all(&self.pool)
+        .await?;
+        let read = rows.into_iter().filter_map(|r| {
+            let request = serde_json::from_value(r.request.0)
+                .inspect_err(|e| tracing::error!(error = %e, "a kept question cannot be read"));
+            Some((r.name, request.ok()?))
+        });
+        Ok(read.collect())
+    }
+
     /// A page of an owner's kept picks: those in which every word is found, in the order
     /// asked for. Pages are counted from 1 and hold [`KEPT_PAGE`].
     ///

@@ -34,13 +34,16 @@ pub(super) fn picture(
         .collect();
     rows.sort_by_key(|r| r.state);
     let used = |k: usize| rows.iter().any(|r| r.cells[k] != GapCell::Outside);
+    // From the first size that anything needs to the last; none where nothing is asked for.
     let first = (0..rungs.len()).find(|k| used(*k)).unwrap_or(0);
-    let last = (0..rungs.len()).rfind(|k| used(*k)).unwrap_or(0);
+    let after = (0..rungs.len())
+        .rfind(|k| used(*k))
+        .map_or(first, |k| k + 1);
     for row in &mut rows {
-        row.cells = row.cells[first..=last].to_vec();
+        row.cells = row.cells[first..after].to_vec();
     }
     Picture {
-        sizes: rungs[first..=last].iter().map(|r| r.label).collect(),
+        sizes: rungs[first..after].iter().map(|r| r.label).collect(),
         rows,
     }
 }

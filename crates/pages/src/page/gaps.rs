@@ -1,8 +1,8 @@
 //! What a box lacks for its angler's own situations.
 
-use yarrowfen_core::Engine;
 use yarrowfen_core::explore::gaps::Situation;
-use yarrowfen_rows::{Kept, Water};
+use yarrowfen_core::{Engine, PickRequest};
+use yarrowfen_rows::Water;
 
 use crate::held::HeldBox;
 use crate::reader::Reader;
@@ -12,8 +12,8 @@ use crate::views::gaps::GapsPage;
 /// The situations that a box is held against.
 #[derive(Debug, Clone, Copy)]
 pub struct Situations<'s> {
-    /// Kept picks.
-    pub kept: &'s [Kept],
+    /// Names and questions of kept picks.
+    pub kept: &'s [(String, PickRequest)],
     /// Waters.
     pub waters: &'s [Water],
 }
@@ -23,7 +23,10 @@ pub struct Situations<'s> {
 /// # Errors
 /// When the template fails.
 pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, over: Situations<'_>) -> Shown {
-    let picks = over.kept.iter().map(|k| (k.name.clone(), &k.request));
+    let picks = over
+        .kept
+        .iter()
+        .map(|(name, request)| (name.clone(), request));
     let places = over.waters.iter().map(|w| (w.name.clone(), &w.asked));
     let situations: Vec<Situation<'_>> = picks
         .chain(places)

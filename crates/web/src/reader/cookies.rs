@@ -49,18 +49,18 @@ pub async fn under_new_names<B: MessageBody + 'static>(
     let secure = request
         .app_data::<web::Data<App>>()
         .is_some_and(|app| app.secure_cookies);
-    let has = |name: &str| request.cookie(name).is_some();
-    if secure && has(COOKIE) && !has(&named(COOKIE, true)) {
-        let all = request.headers().get_all(COOKIE_HEADER);
-        let all: Vec<&str> = all.filter_map(|v| v.to_str().ok()).collect();
-        let old = format!("{COOKIE}=");
-        let renamed = all.iter().flat_map(|line| line.split(';')).map(|one| {
-            let one = one.trim();
-            let value = one.strip_prefix(&old);
-            value.map_or_else(|| one.to_owned(), |v| format!("{HOST_ONLY}{COOKIE}={v}"))
-        });
-        let line = renamed.collect::<Vec<_>>().join("; ");
-        if let Ok(line) = HeaderValue::from_str(&line) {
+    // Read by hand: what has once been read of a request's cookies stays so.
+    let all = request.headers().get_all(COOKIE_HEADER);
+    let all = all
+        .filter_map(|v| v.to_str().ok())
+        .flat_map(|v| v.split(';'));
+    let all: Vec<(&str, &str)> = all.filter_map(|one| one.trim().split_once('=')).collect();
+    let new = named(COOKIE, true);
+    let has = |name: &str| all.iter().any(|c| c.0 == name);
+    if secure && has(COOKIE) && !has(&new) {
+        let name = |old| if old == COOKIE { new.as_str() } else { old };
+        let line: Vec<String> = (all.iter().map(|(k, v)| format!("{}={v}", name(*k)))).collect();
+        if let Ok(line) = HeaderValue::from_str(&line.join("; ")) {
             request.headers_mut().insert(COOKIE_HEADER, line);
         }
     }

@@ -10,18 +10,16 @@ use crate::reply::{PageError, shown};
 /// The shopping list over kept picks and waters; computed off the event loop.
 pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let owner = member.account.owner;
-    let kept = app.store.kept_picks(owner).await?;
+    let kept = app.store.kept_questions(owner).await?;
     let waters = app.store.waters(owner).await?;
     let held = app.boxes.of(&app.store, &member.account).await?;
     let engine = app.engine.clone();
-    let page = web::block(move || {
+    let made = move || {
         let over = Situations {
-            kept: &kept.picks,
+            kept: &kept,
             waters: &waters,
         };
         page::gaps(&engine, &member.reader, &held, over)
-    })
-    .await
-    .map_err(|_| PageError::Internal)?;
-    shown(page)
+    };
+    shown(app.gate.through(made).await?)
 }

@@ -83,8 +83,9 @@ async fn day_page(
         deleted: asks.deleted.map(|d| d.to_string()),
         forecast: app.forecast.address.is_some(),
     };
-    let held = (read.held(), ways);
-    shown(page::day_page(&app.engine, reader, &form, held, part))
+    let (engine, reader) = (app.engine.clone(), reader.clone());
+    let decide = move || page::day_page(&engine, &reader, &form, (read.held(), ways), part);
+    shown(app.gate.through(decide).await?)
 }
 
 /// Takes the day's wind and temperature from the forecast, or says why not.
@@ -131,8 +132,10 @@ pub async fn print(
 ) -> Result<HttpResponse, PageError> {
     let read = Read::of(&app, &reader).await?;
     let form = read.form(&app, &reader, http.query_string());
-    let held = (read.held(), DayShown::default());
-    shown(page::day_print(&app.engine, &reader, &form, held))
+    let engine = app.engine.clone();
+    let held = DayShown::default();
+    let decide = move || page::day_print(&engine, &reader, &form, (read.held(), held));
+    shown(app.gate.through(decide).await?)
 }
 
 /// A day that could be decided, or the page that says what is wrong with it.
@@ -150,21 +153,18 @@ pub(super) enum Day {
 pub(super) async fn decided(app: &App, reader: &Known, query: &str) -> Result<Day, PageError> {
     let read = Read::of(app, reader).await?;
     let form = read.form(app, reader, query);
-    Ok(
-        match page::day_decided(&app.engine, reader, &form, read.held()) {
-            Ok(day) => Day::Decided(Box::new((day, form))),
-            Err(_) => {
-                let held = (read.held(), DayShown::default());
-                Day::Shown(shown(page::day_page(
-                    &app.engine,
-                    reader,
-                    &form,
-                    held,
-                    Part::Whole,
-                ))?)
-            }
-        },
-    )
+    let (engine, reader) = (app.engine.clone(), reader.clone());
+    let decide = move || match page::day_decided(&engine, &reader, &form, read.held()) {
+        Ok(day) => Ok(Box::new((day, form))),
+        Err(_) => {
+            let held = (read.held(), DayShown::default());
+            Err(page::day_page(&engine, &reader, &form, held, Part::Whole))
+        }
+    };
+    Ok(match app.gate.through(decide).await? {
+        Ok(decided) => Day::Decided(decided),
+        Err(page) => Day::Shown(shown(page)?),
+    })
 }
 
 /// A day that is to be kept.

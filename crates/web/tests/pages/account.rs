@@ -84,6 +84,13 @@ async fn a_token_planted_before_the_sign_in_is_worth_nothing_after_it(pool: PgPo
     let mut me = visit(&server).await;
     // Somebody plants a cookie of his choice, and knows the browser's cookie and form token.
     me.sign_in = Some(Cookie::new(session::SIGN_IN_COOKIE, "ab".repeat(32)));
+    // A form of before it is none under it.
+    let without = sign_in(&me, "Wren", PASSWORD);
+    assert_eq!(
+        post!(server, me, "/account/sign-in", without).status(),
+        StatusCode::FORBIDDEN
+    );
+    fresh_token(&server, &mut me).await;
     let planted = me.clone();
     let reply = post!(
         server,

@@ -303,7 +303,7 @@ async fn what_is_too_large_is_refused_and_changes_nothing(pool: PgPool) {
         );
     }
     let huge = vec![b'x'; 13 * 1024 * 1024];
-    for uri in ["/box/import/head", "/account/import"] {
+    for uri in ["/box/import/head", "/waters/import", "/days/import"] {
         assert_eq!(
             send_file!(server, me, uri, &huge).status(),
             StatusCode::PAYLOAD_TOO_LARGE,

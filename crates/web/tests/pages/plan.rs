@@ -290,8 +290,8 @@ async fn an_account_takes_its_days_and_places_along(pool: PgPool) {
     assert_eq!(text(get!(server, other, "/account/export")).await, out);
     for (from, to, says) in [
         ("52.31", "152.31", "waters[0]"),
-        ("\"name\": \"Brick Pit; Lode\"", "\"name\": \"\"", "days[0]"),
-        ("\"rod\": 1", "\"rod\": 77", "days[0]"),
+        ("\"name\":\"Brick Pit; Lode\"", "\"name\":\"\"", "days[0]"),
+        ("\"rod\":1", "\"rod\":77", "days[0]"),
     ] {
         let bad = out.replacen(from, to, 1);
         assert_ne!(bad, out, "{from}");

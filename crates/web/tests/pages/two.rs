@@ -62,7 +62,7 @@ async fn what_one_server_writes_the_other_shows(pool: PgPool) {
         shown.push((all("/box").await, all("/count").await));
     }
     // The log, and what is counted of it.
-    for (n, what) in ["begin", "bite"].into_iter().enumerate() {
+    for (n, what) in ["begin", "missed"].into_iter().enumerate() {
         let form = crate::day::form(&me, what);
         let done = if n == 0 {
             post!(one, me, "/today", form).status()
