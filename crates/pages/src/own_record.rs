@@ -1,8 +1,11 @@
 //! Sink tests between what is kept and the model.
 
+use std::collections::BTreeMap;
+
 use yarrowfen_core::base::codes::{FallBy, Rig};
 use yarrowfen_core::base::limits;
 use yarrowfen_core::base::{Mass, UnitSystem, plain};
+use yarrowfen_core::cast::Lure;
 use yarrowfen_core::choose::own_drag::OwnFall;
 use yarrowfen_core::explore::sink_tests::{Fitted, SinkTest, fitted};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
@@ -71,22 +74,30 @@ impl Record {
     }
 }
 
-/// A stored test with the rig that it was made with.
-fn test(engine: &Engine, request: &PickRequest, rig: Rig, sink: &Sink) -> SinkTest {
-    let t = &sink.test;
+/// Stored tests, each with the rig that it was made with: one for each head, line and water.
+fn rigged(engine: &Engine, request: &PickRequest, rig: Rig, sinks: &[Sink]) -> Vec<SinkTest> {
     let mut asked = PickRequest {
         rig: Some(rig),
         ..request.clone()
     };
-    asked.water.temp_c = Some(t.temp_c);
-    asked.tackle.line_mm = Some(t.line_mm);
-    let head = Mass::new::<uom::si::mass::gram>(t.head_g);
-    SinkTest {
-        depth: t.depth_m,
-        seconds: t.seconds,
-        fall: FallBy::from_code(&t.fall).unwrap_or(FallBy::Tight),
-        lure: engine.cast_rig(&asked, Options::default(), Some(head)).lure,
-    }
+    let mut lures: BTreeMap<[u64; 3], Lure> = BTreeMap::new();
+    let mut test = |sink: &Sink| {
+        let t = &sink.test;
+        let of = [t.head_g, t.line_mm, t.temp_c].map(f64::to_bits);
+        let lure = *lures.entry(of).or_insert_with(|| {
+            asked.water.temp_c = Some(t.temp_c);
+            asked.tackle.line_mm = Some(t.line_mm);
+            let head = Mass::new::<uom::si::mass::gram>(t.head_g);
+            engine.cast_rig(&asked, Options::default(), Some(head)).lure
+        });
+        SinkTest {
+            depth: t.depth_m,
+            seconds: t.seconds,
+            fall: FallBy::from_code(&t.fall).unwrap_or(FallBy::Tight),
+            lure,
+        }
+    };
+    sinks.iter().map(&mut test).collect()
 }
 
 /// What an owner's tests say of a request's bait on a rig.
@@ -98,7 +109,7 @@ pub fn record(engine: &Engine, request: &PickRequest, rig: Rig, sinks: &[Sink]) 
         .filter(|s| s.test.subject == key)
         .cloned()
         .collect();
-    let made: Vec<SinkTest> = all.iter().map(|s| test(engine, request, rig, s)).collect();
+    let made = rigged(engine, request, rig, &all);
     let counting: Vec<SinkTest> = made
         .iter()
         .zip(&all)

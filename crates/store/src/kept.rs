@@ -267,7 +267,7 @@ impl Store {
         let total = sqlx::query_scalar!(
             r#"select count(*) as "n!" from kept_picks k
                where owner_id = $1 and deleted_at is null
-                 and not exists (select 1 from unnest($2::text[]) word where position(word in kept_words(k)) = 0)"#,
+                 and not exists (select 1 from unnest($2::text[]) word where position(word in k.words) = 0)"#,
             owner.0,
             &words
         )
@@ -279,9 +279,9 @@ impl Store {
                       units, ladder, model, kept_at, schema, share
                from kept_picks k
                where owner_id = $1 and deleted_at is null
-                 and not exists (select 1 from unnest($2::text[]) word where position(word in kept_words(k)) = 0)
+                 and not exists (select 1 from unnest($2::text[]) word where position(word in k.words) = 0)
                order by case when $3 = 'name' then lower(name) end,
-                        case when $3 = 'weight' then kept_grams(k) end,
+                        case when $3 = 'weight' then k.grams end,
                         case when $3 = 'oldest' then kept_at end,
                         kept_at desc, id
                limit $4 offset $5"#,

@@ -32,7 +32,7 @@ pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
 pub use logs::MOST_EVENTS;
 pub use once::Once;
 pub use state::State as DatabaseState;
-pub use tackle::{MOST_ITEMS, State};
+pub use tackle::{BoxRows, MOST_ITEMS, State};
 pub use undo::Undone;
 pub use waters::{MOST_WATERS, NewWater};
 pub use whole::{Brought, Part, Taking};

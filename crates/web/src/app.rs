@@ -26,6 +26,7 @@ use crate::live::sounder::Sounder;
 use crate::live::strangers::Strangers;
 use crate::live::turns::Turns;
 use crate::reader::Known;
+use crate::reply::PageError;
 
 /// Accounts that are written out at once; the others wait.
 const MOST_EXPORTS: usize = 2;
@@ -84,7 +85,7 @@ impl App {
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn held(&self, reader: &Reader) -> Result<Option<Arc<HeldBox>>, StoreError> {
+    pub async fn held(&self, reader: &Reader) -> Result<Option<Arc<HeldBox>>, PageError> {
         match reader.account() {
             Some(account) => Ok(Some(self.boxes.of(&self.store, account).await?)),
             None => Ok(None),

@@ -9,11 +9,22 @@ pub mod typed;
 pub use errors::PageError;
 
 use actix_session::Session;
-use actix_web::HttpResponse;
 use actix_web::http::StatusCode;
+use actix_web::{HttpResponse, web};
 use yarrowfen_pages::reply::{Reply, Shown};
 
 use crate::reader::remember_question;
+
+/// Makes something that takes a while where much is kept, on a thread of its own: the event loop
+/// answers the others meanwhile.
+///
+/// # Errors
+/// When the thread breaks.
+pub async fn off_loop<T: Send + 'static>(
+    make: impl FnOnce() -> T + Send + 'static,
+) -> Result<T, PageError> {
+    web::block(make).await.map_err(|_| PageError::Internal)
+}
 
 /// Sends a page.
 #[must_use]

@@ -15,8 +15,13 @@ use actix_web::web::Bytes;
 use flate2::Compression;
 use flate2::write::GzEncoder;
 
+use super::off_loop;
+
 /// Smallest body that is packed, and largest, bytes.
 const PACKED: std::ops::RangeInclusive<u64> = 900..=8_000_000;
+
+/// From this size on packing takes long enough to hold others up, bytes.
+const LARGE: usize = 200_000;
 
 /// Packs what a reader's browser takes packed.
 ///
@@ -39,7 +44,13 @@ pub async fn packed<B: MessageBody + 'static>(
     let headers = head.headers_mut();
     headers.insert(CONTENT_ENCODING, HeaderValue::from_static("gzip"));
     headers.append(VARY, HeaderValue::from_static("accept-encoding"));
-    let reply = head.set_body(gzip(&bytes, Compression::default())?);
+    let packed = if bytes.len() > LARGE {
+        let pack = move || gzip(&bytes, Compression::default());
+        off_loop(pack).await??
+    } else {
+        gzip(&bytes, Compression::default())?
+    };
+    let reply = head.set_body(packed);
     Ok(ServiceResponse::new(request, reply).map_into_boxed_body())
 }
 

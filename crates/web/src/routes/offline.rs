@@ -11,8 +11,8 @@ use super::day::{millis, planned_from};
 use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
 use crate::reader::Known;
-use crate::reply::PageError;
 use crate::reply::packed::takes_packed;
+use crate::reply::{PageError, off_loop};
 
 /// Only the worker may compile the module: its own answer alone says so.
 const WORKER_CSP: &str = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; object-src 'none'; base-uri 'none'";
@@ -61,14 +61,19 @@ pub async fn device(app: web::Data<App>, reader: Known) -> Result<HttpResponse, 
     let now = (millis(OffsetDateTime::now_utc()), 0);
     let events = app.store.events_from(reader.owner, today_from(now)).await?;
     let planned = planned_from(&app, &reader, now).await?;
-    let of_days = (events, planned);
-    let device = Device::of(
-        (reader.owner, &reader),
-        things.as_deref(),
-        (&sinks, &tries, &sizes),
-        of_days,
-    );
+    let write = move || {
+        let of = (&sinks[..], &tries[..], &sizes[..]);
+        let device = Device::of(
+            (reader.owner, &reader),
+            things.as_deref(),
+            of,
+            (events, planned),
+        );
+        serde_json::to_vec(&device)
+    };
+    let body = off_loop(write).await?.map_err(|_| PageError::Internal)?;
     Ok(HttpResponse::Ok()
         .insert_header((header::CACHE_CONTROL, "no-store"))
-        .json(device))
+        .content_type("application/json")
+        .body(body))
 }

@@ -7,7 +7,7 @@ use yarrowfen_store::Owned;
 use crate::app::App;
 use crate::contract::{BoxItem, BoxListed, Faults, PickedFromBox};
 use crate::reader::Known;
-use crate::reply::PageError;
+use crate::reply::{PageError, off_loop};
 use crate::routes::api::read;
 
 fn no_account() -> HttpResponse {
@@ -33,8 +33,14 @@ pub async fn list_json(app: web::Data<App>, reader: Known) -> Result<HttpRespons
         return Ok(no_account());
     };
     let held = app.boxes.of(&app.store, account).await?;
-    let items = held.items.iter().map(told).collect();
-    Ok(HttpResponse::Ok().json(BoxListed { items }))
+    let write = move || {
+        let items = held.items.iter().map(told).collect();
+        serde_json::to_vec(&BoxListed { items })
+    };
+    let body = off_loop(write).await?.map_err(|_| PageError::Internal)?;
+    Ok(HttpResponse::Ok()
+        .content_type("application/json")
+        .body(body))
 }
 
 /// An answer, and what of one's own box serves it.

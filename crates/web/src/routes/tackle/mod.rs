@@ -17,7 +17,7 @@ use yarrowfen_store::{Change, State};
 
 use crate::app::App;
 use crate::reader::{HtmxPart, Id, Member, Pairs, Signed};
-use crate::reply::{PageError, see_other, shown};
+use crate::reply::{PageError, off_loop, see_other, shown};
 
 /// The texts of a list's fields.
 fn texts(pairs: &Pairs) -> Texts<'_> {
@@ -34,12 +34,9 @@ pub async fn page(
     member: Member,
 ) -> Result<HttpResponse, PageError> {
     let held = app.boxes.of(&app.store, &member.account).await?;
-    shown(page::box_list(
-        &app.engine,
-        &member.reader,
-        &held,
-        http.query_string(),
-    ))
+    let (engine, query) = (app.engine.clone(), http.query_string().to_owned());
+    let look = move || page::box_list(&engine, &member.reader, &held, &query);
+    shown(off_loop(look).await?)
 }
 
 /// The page again, with the form as typed and its faults.
@@ -228,11 +225,12 @@ pub async fn csv_of(
 ) -> Result<HttpResponse, PageError> {
     let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
     let held = app.boxes.of(&app.store, &member.account).await?;
-    let items = held
-        .items
-        .iter()
-        .filter(|o| !o.archived && o.item.thing.kind() == kind);
-    let body = csv::write(kind, items.map(|o| &o.item));
+    let write = move || {
+        let items = held.items.iter();
+        let items = items.filter(|o| !o.archived && o.item.thing.kind() == kind);
+        csv::write(kind, items.map(|o| &o.item))
+    };
+    let body = off_loop(write).await?;
     let name = format!("attachment; filename=\"yarrowfen-{}s.csv\"", kind.code());
     Ok(HttpResponse::Ok()
         .content_type("text/csv; charset=utf-8")
