@@ -21,6 +21,7 @@ mod hostile;
 mod http;
 mod kept;
 mod mend;
+mod numbers;
 mod once;
 mod pick;
 mod plan;
