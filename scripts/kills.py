@@ -54,6 +54,7 @@ def wait_for(path):
 pg("start")
 env |= {"DATABASE_URL": pg("url"), "YARROWFEN_PORT": str(PORT), "YARROWFEN_SECRET": secrets.token_hex(48),
         "YARROWFEN_STATIC": f"{ROOT}/crates/web/static"}
+subprocess.run([f"{ROOT}/target/release/yarrowfen", "migrate"], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL)
 chance = random.Random(SEED)
 server = serve()
 killed = {"server": 0, "database": 0}

@@ -52,7 +52,8 @@ class Writer(threading.Thread):
             if status in wanted:
                 return status, to, text
             if status not in (0, 500, 502, 503, 504):
-                raise RuntimeError(f"{method} {path}: {status} {text[:300]}")
+                said = re.findall(r'class="fault"[^>]*>([^<]*)', text) or [text[:200]]
+                raise RuntimeError(f"{method} {path}: {status} {said}")
             time.sleep(0.1)
         return 0, "", ""
 

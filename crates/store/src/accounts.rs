@@ -4,9 +4,11 @@ use sqlx::PgConnection;
 use time::{Duration, OffsetDateTime};
 use uuid::Uuid;
 
+use crate::happened::note;
 use crate::kept::lock;
 use crate::{
-    Account, Holdings, MOST_DAYS, MOST_EVENTS, MOST_KEPT, OwnerId, Store, StoreError, Versions,
+    Account, Happened, Holdings, MOST_DAYS, MOST_EVENTS, MOST_KEPT, OwnerId, Store, StoreError,
+    Versions,
 };
 
 /// An account with what its password is checked by.
@@ -22,13 +24,15 @@ pub struct Locked {
     pub demo: bool,
 }
 
-/// A sign-in about to be made: the hash of its token, and how long it lasts.
+/// A sign-in about to be made: the hash of its token, how long it lasts, and from which network.
 #[derive(Debug, Clone)]
 pub struct NewSignIn {
     /// SHA-256 of the token.
     pub token_hash: Vec<u8>,
     /// How long.
     pub lasts: Duration,
+    /// The network that it comes from.
+    pub network: String,
 }
 
 pub(crate) async fn insert_sign_in(
@@ -175,6 +179,7 @@ impl Store {
         }
         adopt(&mut tx, browser, owner).await?;
         insert_sign_in(&mut tx, owner, new).await?;
+        note(&mut *tx, owner, Happened::Made, &new.network).await?;
         tx.commit().await?;
         Ok(owner)
     }
@@ -253,7 +258,11 @@ impl Store {
     /// # Errors
     /// When the account has gone or the database refuses.
     pub async fn sign_in(&self, owner: OwnerId, new: &NewSignIn) -> Result<(), StoreError> {
-        insert_sign_in(&mut *self.pool.acquire().await?, owner, new).await
+        let mut tx = self.pool.begin().await?;
+        insert_sign_in(&mut tx, owner, new).await?;
+        note(&mut *tx, owner, Happened::SignedIn, &new.network).await?;
+        tx.commit().await?;
+        Ok(())
     }
 
     /// Who is signed in with a token.
@@ -339,6 +348,7 @@ impl Store {
             .execute(&mut *tx)
             .await?;
         insert_sign_in(&mut tx, owner, new).await?;
+        note(&mut *tx, owner, Happened::PasswordChanged, &new.network).await?;
         tx.commit().await?;
         Ok(())
     }

@@ -1,9 +1,32 @@
 //! What happened to accounts.
 
+use sqlx::PgExecutor;
+
 use crate::{AccountEvent, Happened, OwnerId, Store, StoreError};
 
 /// How many are kept of an account.
 const KEPT: i64 = 200;
+
+/// Writes down that something happened to an account; the newest [`KEPT`] stay.
+pub(crate) async fn note(
+    at: impl PgExecutor<'_>,
+    owner: OwnerId,
+    what: Happened,
+    network: &str,
+) -> Result<(), StoreError> {
+    sqlx::query!(
+            "with old as (select at from account_events where owner_id = $1 order by at desc offset $4 limit 1),
+                  gone as (delete from account_events e using old where e.owner_id = $1 and e.at <= old.at)
+             insert into account_events (owner_id, what, network) values ($1, $2, $3)",
+            owner.0,
+            what.code(),
+            network,
+            KEPT - 1
+        )
+        .execute(at)
+        .await?;
+    Ok(())
+}
 
 impl Store {
     /// Writes down that something happened to an account; the newest [`KEPT`] stay.
@@ -16,18 +39,7 @@ impl Store {
         what: Happened,
         network: &str,
     ) -> Result<(), StoreError> {
-        sqlx::query!(
-            "with old as (select at from account_events where owner_id = $1 order by at desc offset $4 limit 1),
-                  gone as (delete from account_events e using old where e.owner_id = $1 and e.at <= old.at)
-             insert into account_events (owner_id, what, network) values ($1, $2, $3)",
-            owner.0,
-            what.code(),
-            network,
-            KEPT - 1
-        )
-        .execute(&self.pool)
-        .await?;
-        Ok(())
+        note(&self.pool, owner, what, network).await
     }
 
     /// What happened to an account of late, the newest first. What is no longer known by its code

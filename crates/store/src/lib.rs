@@ -107,15 +107,4 @@ impl Store {
     pub fn over(pool: PgPool) -> Self {
         Self { pool }
     }
-
-    /// Whether the database answers.
-    ///
-    /// # Errors
-    /// When it does not.
-    pub async fn ping(&self) -> Result<(), StoreError> {
-        sqlx::query!("select 1 as one")
-            .fetch_one(&self.pool)
-            .await?;
-        Ok(())
-    }
 }

@@ -27,6 +27,7 @@ fn head(weight: &str, count: u32) -> State {
 
 async fn angler(store: &Store, name: &str) -> OwnerId {
     let sign_in = NewSignIn {
+        network: "127.0.0.1".into(),
         token_hash: name.as_bytes().to_vec(),
         lasts: time::Duration::days(1),
     };

@@ -50,7 +50,7 @@ async fn full_box(store: &Store) -> Result<(OwnerId, Token), Box<dyn std::error:
     let name = format!("load {}", &token.value()[..12]);
     let browser = OwnerId(uuid::Uuid::nil());
     let owner = store
-        .sign_up(&name, &name, "none", browser, &token.sign_in())
+        .sign_up(&name, &name, "none", browser, &token.sign_in("127.0.0.1"))
         .await?;
     let mut file = String::from("count,shape,weight,hook,gap_mm,length_mm,remark\n");
     let shapes = ["ball", "mushroom", "football", "stand_up", "half_moon"];

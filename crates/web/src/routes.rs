@@ -189,8 +189,11 @@ async fn alive() -> HttpResponse {
     HttpResponse::Ok().content_type("text/plain").body("alive")
 }
 
-/// Whether server and database answer; for the start command and the tests.
+/// Whether server and database answer, with every table; for the start command and the tests.
 async fn health(app: web::Data<App>) -> Result<HttpResponse, PageError> {
-    app.store.ping().await?;
+    let state = app.store.state().await?;
+    if state.missing > 0 || state.reads_only {
+        return Err(PageError::Unavailable);
+    }
     Ok(HttpResponse::Ok().content_type("text/plain").body("well"))
 }

@@ -148,10 +148,11 @@ impl Token {
         let bytes = digest.finalize();
         bytes.iter().take(16).map(|b| format!("{b:02x}")).collect()
     }
-    /// A sign-in with this token.
+    /// A sign-in with this token, from a network.
     #[must_use]
-    pub fn sign_in(&self) -> NewSignIn {
+    pub fn sign_in(&self, network: &str) -> NewSignIn {
         NewSignIn {
+            network: network.to_owned(),
             token_hash: self.hash(),
             lasts: time::Duration::days(DAYS),
         }

@@ -161,11 +161,16 @@ pub async fn sign_up(
     let browser = browser(&session)?.1;
     let made = app
         .store
-        .sign_up(name.shown(), name.key(), &hash, browser, &token.sign_in())
+        .sign_up(
+            name.shown(),
+            name.key(),
+            &hash,
+            browser,
+            &token.sign_in(&ip.0),
+        )
         .await;
     match made {
-        Ok(owner) => {
-            app.store.happened(owner, Happened::Made, &ip.0).await?;
+        Ok(_) => {
             renew(&session)?;
             signed_in(&app, &token, "/box?said=welcome")
         }
@@ -253,7 +258,7 @@ pub async fn demo(
     }
     leave(&app, &http).await?;
     let token = Token::fresh();
-    let sign_in = token.sign_in();
+    let sign_in = token.sign_in(&ip.0);
     app.store.sign_in_to_copy(DEMO_ANGLER, &sign_in).await?;
     put_aside(&session)?;
     signed_in(&app, &token, "/box")
@@ -276,8 +281,7 @@ async fn enter(
 ) -> Result<HttpResponse, PageError> {
     leave(app, http).await?;
     let token = Token::fresh();
-    app.store.sign_in(owner, &token.sign_in()).await?;
-    app.store.happened(owner, Happened::SignedIn, &ip.0).await?;
+    app.store.sign_in(owner, &token.sign_in(&ip.0)).await?;
     put_aside(session)?;
     signed_in(app, &token, to)
 }
@@ -396,10 +400,8 @@ pub async fn password(
     let token = Token::fresh();
     let owner = member.account.owner;
     app.store
-        .change_password(owner, &hash, &token.sign_in())
+        .change_password(owner, &hash, &token.sign_in(&ip.0))
         .await?;
-    let what = Happened::PasswordChanged;
-    app.store.happened(owner, what, &ip.0).await?;
     renew(&session)?;
     signed_in(&app, &token, "/account?said=password")
 }
