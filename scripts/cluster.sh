@@ -10,16 +10,18 @@ cd -- "$(dirname -- "${BASH_SOURCE[0]}")/.."
 ROOT="$(pwd -P)"; ME=cluster
 . scripts/common.sh
 BASE="${YF_CLUSTER_DIR:-/var/tmp/yarrowfen-cluster}"
-DOOR=55430 ETCD=23790 ETCD_PEER=23800
-pg_port() { echo $((55430 + $1)); }; rest_port() { echo $((58000 + $1)); }
+# Below the ports that clients are given.
+DOOR=25430 ETCD=23790 ETCD_PEER=23800
+pg_port() { echo $((25430 + $1)); }; rest_port() { echo $((28000 + $1)); }
 PGBIN="$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1 || true)"
-if [ "$(id -u)" = 0 ]; then as() { (cd / && exec runuser -u postgres -- "$@"); }; else as() { (cd / && exec "$@"); }; fi
+if [ "$(id -u)" = 0 ]; then who=(runuser -u postgres --); else who=(); fi
+as() { (cd / && exec "${who[@]}" "$@"); }
 
 runs() { local p; p="$(cat "$BASE/$1.pid" 2>/dev/null)" && [ -d "/proc/$p" ] && grep -q "$BASE" "/proc/$p/cmdline" 2>/dev/null && echo "$p"; }
 # In a group of its own, so that all of it can be killed at once.
 launch() { local name="$1"; shift
   runs "$name" >/dev/null && return 0
-  as setsid sh -c 'echo $$ >"$1"; shift; exec "$@"' _ "$BASE/$name.pid" "$@" >>"$BASE/$name.log" 2>&1 </dev/null & }
+  (cd / && exec setsid "${who[@]}" setsid sh -c 'echo $$ >"$1"; shift; exec "$@"' _ "$BASE/$name.pid" "$@" >>"$BASE/$name.log" 2>&1 </dev/null) & }
 end() { local p; p="$(runs "$1")" || return 0; kill "-${2:-TERM}" -- "-$p" 2>/dev/null || true
   for _ in $(seq 150); do [ -d "/proc/$p" ] || break; sleep .1; done; rm -f "$BASE/$1.pid"; }
 # The server of a node is no child of its watcher's group.
@@ -44,7 +46,7 @@ bootstrap:
   dcs:
     ttl: 20
     loop_wait: 2
-    retry_timeout: 5
+    retry_timeout: 10
     # Whoever is killed is not waited for: the standby has all that was acknowledged.
     primary_start_timeout: 0
     # Nothing is acknowledged that the standby does not have, and only such a standby takes over.
@@ -98,8 +100,9 @@ start() {
   launch etcd etcd --data-dir "$BASE/etcd" --listen-client-urls "http://127.0.0.1:$ETCD" --advertise-client-urls "http://127.0.0.1:$ETCD" \
     --listen-peer-urls "http://127.0.0.1:$ETCD_PEER" --initial-advertise-peer-urls "http://127.0.0.1:$ETCD_PEER" --initial-cluster "default=http://127.0.0.1:$ETCD_PEER"
   wait_for curl -fsS "http://127.0.0.1:$ETCD/health"
-  launch node1 patroni "$BASE/node1.yml"; wait_for primary
-  launch node2 patroni "$BASE/node2.yml"
+  # The first time one makes the cluster; later whichever was primary last may be it again.
+  [ -d "$BASE/data2" ] || { launch node1 patroni "$BASE/node1.yml"; wait_for primary; }
+  for n in 1 2; do launch "node$n" patroni "$BASE/node$n.yml"; done
   launch door /usr/sbin/haproxy -db -f "$BASE/haproxy.cfg"
   wait_for synchronous
   local at="$BASE/password" n; n="$(primary)"

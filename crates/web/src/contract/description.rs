@@ -204,7 +204,7 @@ fn complaint_schema() -> Value {
         "phase": { "enum": phases.collect::<Vec<_>>(), "description": "Where in the retrieve" },
         "found": { "type": ["object", "null"], "additionalProperties": false, "properties": found,
             "description": "What was found of causes that one looks at: whether each is so" },
-        "question": request_schema(),
+        "question": { "anyOf": [request_schema(), { "type": "null" }] },
     } })
 }
 
