@@ -4,7 +4,7 @@
 # Patroni watches them and lets the standby take over; HAProxy leads to whichever is primary. From Debian's packages
 # patroni, haproxy and etcd-server, which start installs where they are missing.
 #   fail: kills the primary with its watcher      heal: brings back what was killed, as a standby
-# To try failovers, not to run for others: one etcd on one machine is no quorum (docs/operations.md).
+# To try failovers, not to run for others: one etcd on one machine is no majority (docs/operations.md).
 set -euo pipefail
 cd -- "$(dirname -- "${BASH_SOURCE[0]}")/.."
 ROOT="$(pwd -P)"; ME=cluster

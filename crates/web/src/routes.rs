@@ -73,8 +73,8 @@ routes! {
     "/account/along" => POST account::along;
     "/account/sign-out" => POST account::sign_out;
     "/account/sign-out-everywhere" => POST account::sign_out_everywhere;
-    "/account/password" => POST account::password;
-    "/account/delete" => POST account::delete;
+    "/account/password" => POST account::own::password;
+    "/account/delete" => POST account::own::delete;
     "/account/export" => GET account::file::export;
     "/account/import" => POST account::file::import;
     "/box" => GET tackle::page, POST tackle::add;

@@ -9,7 +9,7 @@ use actix_web::{HttpRequest, HttpResponse, http::header, web};
 use tokio::sync::mpsc;
 use yarrowfen_store::{Happened, OwnerId, Part, StoreError};
 
-use super::mine_again;
+use super::own::mine_again;
 use crate::account_json::{self, Taken, Writer};
 use crate::app::App;
 use crate::reader::{ClientIp, Member};

@@ -1,6 +1,7 @@
 //! Accounts: sign up, in and out, the password, the end.
 
 pub mod file;
+pub mod own;
 
 use actix_session::Session;
 use actix_web::cookie::Cookie;
@@ -16,7 +17,7 @@ use crate::account::{Name, Token, check_password, hash, verify};
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
 use crate::reader::{
-    Asked, Checked, ClientIp, HasToken, Known, Member, Signed, aside, browser, give_back,
+    Asked, Checked, ClientIp, HasToken, Known, Signed, aside, browser, give_back,
     no_sign_in_cookie, nothing_aside, put_aside, renew, sign_in_cookie, token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
@@ -340,85 +341,4 @@ pub async fn sign_out_everywhere(
     let what = Happened::SignedOutEverywhere;
     app.store.happened(owner, what, &ip.0).await?;
     signed_out(&app, &session, "/account?said=everywhere")
-}
-
-/// Checks the password of who is signed in; counted like a sign-in.
-async fn check_own(
-    app: &App,
-    ip: &ClientIp,
-    member: &Member,
-    password: &str,
-) -> Result<Result<(), String>, PageError> {
-    if member.account.demo {
-        return Ok(Err("the demo's angler has no password and stays".into()));
-    }
-    let key = Name::parse(&member.account.name).map_or_else(|_| String::new(), |n| n.key().into());
-    let counted = subjects(ip, &key);
-    if let Some(s) = attempt(app, &counted).await? {
-        return Ok(Err(format!(
-            "too many tries: wait {}, then try again",
-            in_words(s)
-        )));
-    }
-    let locked = app.store.locked_by_owner(member.account.owner).await?;
-    if !verify(password.to_owned(), Some(locked.password_hash)).await? {
-        let what = Happened::WrongPassword;
-        app.store
-            .happened(member.account.owner, what, &ip.0)
-            .await?;
-        return Ok(Err("that is not the password".into()));
-    }
-    forgive(app, counted).await?;
-    Ok(Ok(()))
-}
-
-async fn mine_again(
-    app: &App,
-    member: &Member,
-    faults: Vec<(&'static str, String)>,
-) -> Result<HttpResponse, PageError> {
-    let (reader, account) = (&member.reader, &member.account);
-    let happened = app.store.happened_to(account.owner, SHOWN).await?;
-    shown(page::mine(reader, account, &happened, None, faults))
-}
-
-/// Changes the password; every other browser is signed out.
-pub async fn password(
-    app: web::Data<App>,
-    ip: ClientIp,
-    session: Session,
-    sent: Signed<Input>,
-) -> Result<HttpResponse, PageError> {
-    let Signed { member, form, .. } = sent;
-    if let Err(m) = check_password(&form.new_password, &member.account.name) {
-        return mine_again(&app, &member, vec![("new_password", m.into())]).await;
-    }
-    if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
-        return mine_again(&app, &member, vec![("password", message)]).await;
-    }
-    let hash = hash(form.new_password.clone()).await?;
-    let token = Token::fresh();
-    let owner = member.account.owner;
-    app.store
-        .change_password(owner, &hash, &token.sign_in(&ip.0))
-        .await?;
-    renew(&session)?;
-    signed_in(&app, &token, "/account?said=password")
-}
-
-/// Deletes the account with everything in it.
-pub async fn delete(
-    app: web::Data<App>,
-    ip: ClientIp,
-    session: Session,
-    sent: Signed<Input>,
-) -> Result<HttpResponse, PageError> {
-    let Signed { member, form, .. } = sent;
-    if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
-        return mine_again(&app, &member, vec![("delete", message)]).await;
-    }
-    app.store
-        .delete_account_with_everything(member.account.owner)
-        .await?;
-    signed_out(&app, &session, "/account?said=gone")
 }
