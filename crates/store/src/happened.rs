@@ -7,7 +7,7 @@ use crate::{AccountEvent, Happened, OwnerId, Store, StoreError};
 /// How many are kept of an account.
 const KEPT: i64 = 200;
 
-/// Writes down that something happened to an account; the newest [`KEPT`] stay.
+/// Writes down that something happened to an account; the newest 200 stay.
 pub(crate) async fn note(
     at: impl PgExecutor<'_>,
     owner: OwnerId,
@@ -29,7 +29,7 @@ pub(crate) async fn note(
 }
 
 impl Store {
-    /// Writes down that something happened to an account; the newest [`KEPT`] stay.
+    /// Writes down that something happened to an account; the newest 200 stay.
     ///
     /// # Errors
     /// When the account has gone or the database refuses.
