@@ -22,17 +22,29 @@ class Writer(threading.Thread):
         super().__init__(daemon=True)
         self.port, self.who = port, f"{name} {uuid.uuid4().hex[:8]}"
         self.cookies, self.acknowledged, self.tries = {}, [], 0
-        self.over, self.pause = False, 0.02
+        self.over, self.pause, self.patience = False, 0.02, 20
 
     def ask(self, method, path, form=None):
         """Status, where to and body; status 0 where no answer came."""
+        body = urllib.parse.urlencode(form) if form is not None else None
+        return self.send(method, path, body, "application/x-www-form-urlencoded")
+
+    def send_file(self, path, data):
+        """The same with a file, in the form of /account."""
+        edge = "----edge-of-a-part"
+        part = f'--{edge}\r\ncontent-disposition: form-data; name='
+        head = f'{part}"csrf"\r\n\r\n{self.token("/account")}\r\n{part}"file"; filename="x"\r\n\r\n'
+        body = head.encode() + data + f"\r\n--{edge}--\r\n".encode()
+        return self.send("POST", path, body, f"multipart/form-data; boundary={edge}")
+
+    def send(self, method, path, body, kind):
+        """One request, and the cookies of its answer."""
         self.tries += 1
-        connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=20)
+        connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=self.patience)
         try:
-            body = urllib.parse.urlencode(form) if form is not None else None
             headers = {"cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items())}
             if body is not None:
-                headers["content-type"] = "application/x-www-form-urlencoded"
+                headers["content-type"] = kind
             connection.request(method, path, body, headers)
             reply = connection.getresponse()
             text = reply.read().decode("utf-8", "replace")

@@ -4,10 +4,13 @@ import http from 'node:http';
 import { test as base, expect } from '@playwright/test';
 import { demo } from './account.mjs';
 
+// It is about noon where the angler is: what is tapped an hour ago belongs to the same day, whenever the tests run.
+const zone = () => { const ahead = 12 - new Date().getUTCHours(); return `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}`; };
+
 // The worker is wanted here; elsewhere it is blocked, so that tests of the network see the network.
 const test = base.extend({
   context: async ({ browser, baseURL }, use) => {
-    const context = await browser.newContext({ baseURL, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
+    const context = await browser.newContext({ baseURL, serviceWorkers: 'allow', timezoneId: zone(), viewport: { width: 390, height: 844 } });
     await use(context);
     await context.close();
   },
@@ -124,7 +127,7 @@ test('two phones on one day merge, and the order is that of the clocks', async (
   await begin(page, 'Sluice Lode');
   await expect.poll(() => unsent(page), { timeout: 40_000 }).toBe(0);
   // The second phone is the same browser's owner: its cookies go along.
-  const second = await browser.newContext({ baseURL, serviceWorkers: 'allow', storageState: await context.storageState() });
+  const second = await browser.newContext({ baseURL, serviceWorkers: 'allow', timezoneId: zone(), storageState: await context.storageState() });
   const other = await second.newPage();
   await installed(other);
   await expect(other.getByRole('button', { name: 'Fish', exact: true })).toBeVisible();
@@ -246,7 +249,7 @@ async function between(baseURL) {
 
 test('a newer version waits for its moment, and says so', async ({ browser, baseURL }) => {
   const there = await between(baseURL);
-  const context = await browser.newContext({ baseURL: there.base, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({ baseURL: there.base, serviceWorkers: 'allow', timezoneId: zone(), viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
   await fresh(page);
   await begin(page, 'Brick Pit');

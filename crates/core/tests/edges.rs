@@ -137,6 +137,28 @@ fn ends_that_are_turned_round_are_refused_and_equal_ends_are_none() {
     }
 }
 
+/// “Up to”: from the usual value, or, where that is more, that value itself.
+#[test]
+fn an_upper_end_alone_is_a_range_up_to_it() {
+    let ends = |field, to| {
+        let w = PickRequest::from_value(&asked(&[(field, to)]))
+            .unwrap()
+            .water;
+        ((w.depth_m, w.depth_max_m), (w.wind_mps, w.wind_max_mps))
+    };
+    let (usual_depth, usual_wind) = ((3.0, None), (2.0, None));
+    assert_eq!(
+        ends("water.wind_max_mps", 9.0),
+        (usual_depth, (2.0, Some(9.0)))
+    );
+    assert_eq!(ends("water.wind_max_mps", 1.0), (usual_depth, (1.0, None)));
+    assert_eq!(
+        ends("water.depth_max_m", 8.0),
+        ((3.0, Some(8.0)), usual_wind)
+    );
+    assert_eq!(ends("water.depth_max_m", 1.5), ((1.5, None), usual_wind));
+}
+
 #[test]
 fn what_is_left_out_is_taken_as_usual_and_said() {
     let usual = PickRequest::from_json(b"{}").unwrap();

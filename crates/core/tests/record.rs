@@ -285,3 +285,40 @@ fn a_countdown_says_how_sure_it_is() {
     assert_eq!(book.band, (at(0.8), at(1.25)));
     assert!(book.band.0 < book.seconds.unwrap() && book.seconds.unwrap() < book.band.1);
 }
+
+/// How far a test lies off what a fit of all others has for it, over how far off stands out: the long
+/// way, one fit for each test.
+fn off_the_others(all: &[SinkTest], one: usize) -> f64 {
+    let others: Vec<(SinkTest, f64)> = (all.iter().enumerate())
+        .filter(|(n, _)| *n != one)
+        .map(|(_, t)| (*t, t.seconds))
+        .collect();
+    let without = fit(&others, [1.0], |[k]: &[f64; 1], t: &SinkTest| {
+        t.expected(*k)
+    })
+    .unwrap();
+    let off = all[one].seconds - all[one].expected(without.found[0]);
+    off.abs() / (2.5 * without.spread.max(PRESS_S))
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 300, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// The one step from the fit finds what a fit of all others finds, but within a tenth of the bound itself.
+    #[test]
+    fn a_test_stands_out_as_if_all_others_had_been_fitted(
+        factor in 0.6..2.0_f64,
+        presses in prop::collection::vec((2.0..9.0_f64, -0.6..0.6_f64), 4..30),
+        late in -4.0..6.0_f64,
+    ) {
+        let mut presses = presses;
+        presses[0].1 = late;
+        let all = tests(factor, &presses);
+        prop_assume!(all.iter().all(|t| t.seconds > 0.3));
+        let found = fitted(&all).tests;
+        for (n, (_, stands_out)) in found.iter().enumerate() {
+            let off = off_the_others(&all, n);
+            prop_assert!((0.9..1.1).contains(&off) || *stands_out == (off > 1.0), "{n}: {off}");
+        }
+    }
+}

@@ -211,24 +211,6 @@ impl Store {
         Ok(id)
     }
 
-    /// An owner's kept picks, newest first. One that cannot be read is left out,
-    /// counted and logged: it hides none of the others.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn kept_picks(&self, owner: OwnerId) -> Result<KeptPicks, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, owner_id, name, remark, place, request as "request: Json<Value>", answer as "answer: Json<Value>",
-                      units, ladder, model, kept_at, schema, share
-               from kept_picks where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
-            owner.0
-        )
-        .fetch_all(&self.pool)
-        .await?;
-        Ok(read_all(rows))
-    }
-
     /// Names and questions of an owner's kept picks, newest first. A question that cannot be read is
     /// left out and logged.
     ///

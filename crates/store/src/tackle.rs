@@ -11,6 +11,7 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::own_box::{BoxList, Item, MOST_COUNT, Texts};
 
 use crate::error::found;
+use crate::whole::{ROWS, by};
 use crate::{Change, Once, Owned, OwnerId, Store, StoreError, once};
 
 /// Most things that one box holds.
@@ -73,7 +74,7 @@ impl Row {
     }
 }
 
-/// A box, not read yet.
+/// Some of a box, not read yet.
 #[derive(Debug)]
 pub struct BoxRows(Vec<Row>);
 
@@ -231,44 +232,41 @@ async fn write_item(
     Ok(())
 }
 
-/// What is in a box, in the order in which it came in.
-pub(crate) fn rows<'e>(
+/// The rows of a box, in the order in which they came in.
+fn raw<'e>(
     at: impl PgExecutor<'e> + 'e,
     owner: OwnerId,
-) -> impl Stream<Item = Result<Owned, StoreError>> + Send + 'e {
+) -> impl Stream<Item = Result<Row, StoreError>> + Send + 'e {
     let rows = sqlx::query_as!(
         Row,
         r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
            from box_items where owner_id = $1 order by added_at, place"#,
         owner.0
     );
-    rows.fetch(at)
-        .err_into()
-        .try_filter_map(async |row: Row| Ok(row.read()))
+    rows.fetch(at).err_into()
+}
+
+/// What is in a box, in the order in which it came in.
+pub(crate) fn rows<'e>(
+    at: impl PgExecutor<'e> + 'e,
+    owner: OwnerId,
+) -> impl Stream<Item = Result<Owned, StoreError>> + Send + 'e {
+    raw(at, owner).try_filter_map(async |row: Row| Ok(row.read()))
 }
 
 impl Store {
-    /// Everything in a box, archived things too, in the order in which it came in.
+    /// Gives the rows of a box as they lie in the database, some at a time: to read fifty thousand
+    /// takes a second, on a thread of the caller's.
     ///
     /// # Errors
-    /// When the database does not answer.
-    pub async fn box_of(&self, owner: OwnerId) -> Result<Vec<Owned>, StoreError> {
-        rows(&self.pool, owner).try_collect().await
-    }
-
-    /// The rows of a box as they lie in the database: to read them takes a second where there are
-    /// fifty thousand, on a thread of the caller's.
-    ///
-    /// # Errors
-    /// When the database does not answer.
-    pub async fn box_rows(&self, owner: OwnerId) -> Result<BoxRows, StoreError> {
-        let rows = sqlx::query_as!(
-            Row,
-            r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
-               from box_items where owner_id = $1 order by added_at, place"#,
-            owner.0
-        );
-        Ok(BoxRows(rows.fetch_all(&self.pool).await?))
+    /// When the database does not answer, and those of `give`.
+    pub async fn box_rows<E: From<StoreError>>(
+        &self,
+        owner: OwnerId,
+        mut give: impl AsyncFnMut(BoxRows) -> Result<(), E>,
+    ) -> Result<(), E> {
+        let rows = raw(&self.pool, owner);
+        by(rows, ROWS, &mut async |some| give(BoxRows(some)).await).await
     }
 
     /// The version of a box now.

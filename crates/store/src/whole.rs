@@ -9,17 +9,18 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::day::Event;
 
+use crate::happened::note;
 use crate::tackle::{add, hold};
 use crate::{
-    Change, Kept, MendTry, NewDay, NewKept, NewMendTry, NewSink, NewWater, Once, Owned, OwnerId,
-    PlannedDay, Sink, State, Store, StoreError, Water, days, kept, logs, mends, once, sinks,
-    tackle, waters,
+    Change, Happened, Kept, MendTry, NewDay, NewKept, NewMendTry, NewSink, NewWater, Once, Owned,
+    OwnerId, PlannedDay, Sink, State, Store, StoreError, Water, days, kept, logs, mends, once,
+    sinks, tackle, waters,
 };
 
 /// Kept picks of a part: an answer is some 15 kB.
 const PICKS: usize = 50;
 /// Rows of a part of anything else.
-const ROWS: usize = 1000;
+pub(crate) const ROWS: usize = 1000;
 
 /// Some of what an owner has, of one kind.
 #[derive(Debug)]
@@ -60,7 +61,7 @@ pub struct Brought<'b> {
 }
 
 /// Gives rows on, so many at a time.
-async fn by<R, E: From<StoreError>>(
+pub(crate) async fn by<R, E: From<StoreError>>(
     rows: impl Stream<Item = Result<R, StoreError>> + Send,
     most: usize,
     give: &mut impl AsyncFnMut(Vec<R>) -> Result<(), E>,
@@ -107,8 +108,8 @@ impl Store {
         give(Part::Days(planned)).await
     }
 
-    /// Begins to take in what was taken out elsewhere, beside what is there. None where the form
-    /// that it comes with was done before: then the change that it was.
+    /// Begins to take in what was taken out elsewhere, beside what is there; where the form that
+    /// it comes with was done before, gives the change that it was instead.
     ///
     /// # Errors
     /// When the database does not answer.
@@ -179,12 +180,14 @@ impl Taking {
         Ok(())
     }
 
-    /// All of the file is there now; gives the change that it is, by which it can be undone.
+    /// All of the file is there now, and that it came from a network is written down; gives the
+    /// change that it is, by which it can be undone.
     ///
     /// # Errors
     /// When it is more than an owner may have, or the database refuses.
-    pub async fn finish(mut self) -> Result<Change, StoreError> {
+    pub async fn finish(mut self, network: &str) -> Result<Change, StoreError> {
         logs::lived_elsewhere(&mut self.tx, self.owner, &self.lines).await?;
+        note(&mut *self.tx, self.owner, Happened::TakenIn, network).await?;
         self.tx.commit().await?;
         Ok(self.change)
     }

@@ -6,7 +6,17 @@ use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::{Ladder, UnitSystem};
 use yarrowfen_core::{Answer, Engine, Options, PickRequest};
-use yarrowfen_store::{DEMO_OWNER, KeptText, NewKept, OwnerId, Part, Store, StoreError};
+use yarrowfen_store::{
+    DEMO_OWNER, KeptAsks, KeptPicks, KeptText, NewKept, OwnerId, Part, Store, StoreError,
+};
+
+async fn all_of(store: &Store, owner: OwnerId) -> KeptPicks {
+    let asks = KeptAsks {
+        page: 1,
+        ..KeptAsks::default()
+    };
+    store.kept_page(owner, &asks).await.unwrap()
+}
 
 fn asked() -> (PickRequest, Answer) {
     let request =
@@ -57,7 +67,7 @@ async fn what_is_kept_comes_back_just_as_it_was_answered(pool: PgPool) {
 async fn nobody_sees_or_changes_what_another_keeps(pool: PgPool) {
     let (store, a, b) = (Store::over(pool), someone(), someone());
     let id = keep(&store, a, "Mine").await;
-    assert!(store.kept_picks(b).await.unwrap().picks.is_empty());
+    assert!(all_of(&store, b).await.picks.is_empty());
     assert!(matches!(
         store.kept_pick(b, id).await,
         Err(StoreError::NotFound)
@@ -82,14 +92,14 @@ async fn a_deleted_pick_is_gone_until_it_is_brought_back(pool: PgPool) {
     let (store, owner) = (Store::over(pool), someone());
     let id = keep(&store, owner, "Shelf").await;
     assert_eq!(store.delete_kept_pick(owner, id).await.unwrap(), "Shelf");
-    assert!(store.kept_picks(owner).await.unwrap().picks.is_empty());
+    assert!(all_of(&store, owner).await.picks.is_empty());
     assert!(matches!(
         store.delete_kept_pick(owner, id).await,
         Err(StoreError::NotFound)
     ));
     assert_eq!(store.deleted_pick_name(owner, id).await.unwrap(), "Shelf");
     store.restore_kept_pick(owner, id).await.unwrap();
-    assert_eq!(store.kept_picks(owner).await.unwrap().picks.len(), 1);
+    assert_eq!(all_of(&store, owner).await.picks.len(), 1);
 }
 
 #[sqlx::test]
@@ -134,7 +144,7 @@ async fn everybody_sees_the_examples_and_nobody_deletes_them(pool: PgPool) {
             .unwrap();
     }
     assert_eq!(
-        store.kept_picks(DEMO_OWNER).await.unwrap().picks.len(),
+        all_of(&store, DEMO_OWNER).await.picks.len(),
         1,
         "loading twice leaves one"
     );
@@ -201,7 +211,7 @@ async fn a_kept_pick_that_cannot_be_read_hides_none_of_the_others(pool: PgPool) 
         .await
         .unwrap();
     }
-    let all = store.kept_picks(owner).await.unwrap();
+    let all = all_of(&store, owner).await;
     let names: Vec<_> = all.picks.iter().map(|k| k.name.as_str()).collect();
     assert_eq!((names, all.unreadable), (vec!["sound"], 4));
     let mut out = 0;

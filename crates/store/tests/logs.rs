@@ -2,9 +2,12 @@
 //! the box follows the heads that are gone. Each test gets an empty database of its own.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
+mod shared;
+
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
 use proptest::test_runner::TestRunner;
+use shared::box_of;
 use sqlx::PgPool;
 use time::macros::date;
 use uuid::Uuid;
@@ -60,11 +63,11 @@ async fn account(store: &Store, pool: &PgPool) -> OwnerId {
 }
 
 async fn left(store: &Store, owner: OwnerId) -> u32 {
-    store.box_of(owner).await.unwrap()[0].item.count
+    box_of(store, owner).await[0].item.count
 }
 
 async fn thing(store: &Store, owner: OwnerId) -> EventId {
-    EventId(store.box_of(owner).await.unwrap()[0].id.as_u128())
+    EventId(box_of(store, owner).await[0].id.as_u128())
 }
 
 #[sqlx::test(migrations = "./migrations")]

@@ -1,8 +1,11 @@
 //! The box in a real database: changes, undo, imports, and whose they are.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
+mod shared;
+
 use std::borrow::Cow;
 
+use shared::box_of;
 use sqlx::PgPool;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
@@ -39,7 +42,7 @@ async fn angler(store: &Store, name: &str) -> OwnerId {
 }
 
 async fn counts(store: &Store, owner: OwnerId) -> Vec<u32> {
-    let all = store.box_of(owner).await.unwrap();
+    let all = box_of(store, owner).await;
     all.iter().map(|o| o.item.count).collect()
 }
 
@@ -145,7 +148,7 @@ async fn another_changes_undoes_and_takes_nothing_of_mine(pool: PgPool) {
         store.import(other, file).await,
         Err(StoreError::NotFound)
     ));
-    assert!(store.box_of(other).await.unwrap().is_empty());
+    assert!(box_of(&store, other).await.is_empty());
     assert_eq!(counts(&store, me).await, [5]);
     assert!(matches!(
         store.import_state(me, file).await,
@@ -172,7 +175,7 @@ async fn a_file_is_taken_whole_once_and_undone_at_once(pool: PgPool) {
         ImportState::Taken(2500, change)
     );
     store.undo(me, change).await.unwrap();
-    assert!(store.box_of(me).await.unwrap().is_empty());
+    assert!(box_of(&store, me).await.is_empty());
 }
 
 #[sqlx::test]

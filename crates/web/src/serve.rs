@@ -12,8 +12,10 @@ use std::time::Duration;
 use actix_web::dev::ServerHandle;
 use actix_web::middleware::from_fn;
 use actix_web::rt::net::TcpStream;
+use tokio::signal::unix::{SignalKind, signal};
 
 use crate::live::forecast::Forecast;
+use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
 use crate::live::strangers::Strangers;
 use actix_web::{App as WebApp, HttpServer, web};
@@ -109,7 +111,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         .map(|at| numbers(at, app.clone()))
         .transpose()?;
     let imports = app.imports.clone();
-    HttpServer::new(move || {
+    let server = HttpServer::new(move || {
         WebApp::new()
             .wrap(from_fn(crate::reply::packed::packed))
             .wrap(from_fn(crate::reply::typed::given_back))
@@ -130,14 +132,39 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         }
     })
     .listen(listener)?
-    .run()
-    .await?;
-    // What was begun is finished: files that are being taken in outlive the request that began them.
-    imports.ended(LONGEST_END).await;
+    .disable_signals()
+    .run();
+    tokio::spawn(end(server.handle(), imports));
+    server.await?;
     if let Some(numbers) = numbers {
         numbers.stop(false).await;
     }
     Ok(())
+}
+
+/// When the program is told to stop.
+async fn told() -> std::io::Result<()> {
+    let mut terminate = signal(SignalKind::terminate())?;
+    let mut interrupt = signal(SignalKind::interrupt())?;
+    tokio::select! {
+        _ = terminate.recv() => {}
+        _ = interrupt.recv() => {}
+    }
+    Ok(())
+}
+
+/// Ends the server when it is told to, once files that are being taken in are in: they outlive the
+/// request that began them, and live in the threads that answer. Told twice it ends at once.
+async fn end(server: ServerHandle, imports: Arc<Running>) {
+    if let Err(e) = told().await {
+        tracing::error!(error = %e, "cannot hear when to stop");
+        return;
+    }
+    tokio::select! {
+        () = imports.ended(LONGEST_END) => {}
+        _ = told() => {}
+    }
+    server.stop(true).await;
 }
 
 /// Tells the numbers at an address of their own, until it is stopped.

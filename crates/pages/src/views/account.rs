@@ -2,7 +2,7 @@
 
 use askama::Template;
 use time::{OffsetDateTime, UtcOffset};
-use yarrowfen_rows::{Account, AccountEvent};
+use yarrowfen_rows::{Account, AccountEvent, Happened};
 
 use super::Frame;
 use super::kept::day;
@@ -85,6 +85,20 @@ pub struct MinePage {
     pub faults: Vec<(&'static str, String)>,
 }
 
+/// What happened, in words.
+fn told(what: Happened) -> &'static str {
+    match what {
+        Happened::Made => "The account was made",
+        Happened::SignedIn => "Signed in",
+        Happened::WrongPassword => "A wrong password was tried",
+        Happened::SignedOut => "Signed out",
+        Happened::SignedOutEverywhere => "Signed out in every browser",
+        Happened::PasswordChanged => "The password was changed",
+        Happened::TakenOut => "All data was taken out",
+        Happened::TakenIn => "A file was taken in",
+    }
+}
+
 /// A moment, by the clock of the world.
 fn moment(at: OffsetDateTime) -> String {
     let at = at.to_offset(UtcOffset::UTC);
@@ -100,9 +114,9 @@ impl MinePage {
         happened: &[AccountEvent],
         said: Option<&'static str>,
     ) -> Self {
-        let told = |e: &AccountEvent| (moment(e.at), e.what.words(), e.network.clone());
+        let line = |e: &AccountEvent| (moment(e.at), told(e.what), e.network.clone());
         Self {
-            happened: happened.iter().map(told).collect(),
+            happened: happened.iter().map(line).collect(),
             frame: Frame::new("account", reader, "/account".into()),
             name: account.name.clone(),
             demo: account.demo,

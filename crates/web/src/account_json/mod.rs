@@ -8,10 +8,12 @@
 mod bounded;
 mod file;
 mod out;
+mod stream;
 mod taken;
 
 pub use file::{Faults, read};
 pub use out::Writer;
+pub use stream::{taken_in, written};
 pub use taken::Taken;
 
 use serde::{Deserialize, Serialize};

@@ -9,7 +9,7 @@ use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
 use uuid::Uuid;
 use yarrowfen_pages::held::HeldBox;
-use yarrowfen_store::{Account, Store};
+use yarrowfen_store::{Account, BoxRows, Store};
 
 use crate::reply::{PageError, off_loop};
 
@@ -57,10 +57,15 @@ impl Boxes {
         if let Some(held) = self.0.get(&id).filter(|h| h.version == account.box_version) {
             return Ok(held);
         }
-        let rows = store.box_rows(account.owner).await?;
+        let mut items = Vec::new();
+        let read = async |some: BoxRows| {
+            items.extend(off_loop(|| some.read()).await?);
+            Ok::<(), PageError>(())
+        };
+        store.box_rows(account.owner, read).await?;
         let waters = store.waters(account.owner).await?;
         let version = account.box_version;
-        let read = move || Arc::new(HeldBox::new(version, rows.read(), waters));
+        let read = move || Arc::new(HeldBox::new(version, items, waters));
         let held = off_loop(read).await?;
         self.0.insert(id, held.clone());
         Ok(held)

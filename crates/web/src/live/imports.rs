@@ -42,11 +42,19 @@ impl Progress {
 }
 
 /// Files that are being taken in by this server.
-pub struct Running(Cache<Uuid, Arc<Progress>>, TaskTracker);
+pub struct Running {
+    /// How far each has come.
+    progress: Cache<Uuid, Arc<Progress>>,
+    /// What writes them.
+    tasks: TaskTracker,
+}
 
 impl Default for Running {
     fn default() -> Self {
-        Self(Cache::new(1000), TaskTracker::new())
+        Self {
+            progress: Cache::new(1000),
+            tasks: TaskTracker::new(),
+        }
     }
 }
 
@@ -54,31 +62,35 @@ impl Running {
     /// How far a file has come; nothing where it is not being taken in.
     #[must_use]
     pub fn progress(&self, id: Uuid) -> Option<Arc<Progress>> {
-        self.0.get(&id)
+        self.progress.get(&id)
     }
 
     /// Waits until those that were begun have ended, but not for ever.
     pub async fn ended(&self, longest: Duration) {
-        self.1.close();
-        if timeout(longest, self.1.wait()).await.is_err() {
+        self.tasks.close();
+        if timeout(longest, self.tasks.wait()).await.is_err() {
             tracing::error!("a file was still being taken in: nothing of it is there");
         }
     }
 
     /// Forgets a file.
     pub fn forget(&self, id: Uuid) {
-        self.0.remove(&id);
+        self.progress.remove(&id);
     }
 }
 
 /// Begins to write a file's rows, in the background.
 pub fn begin(store: Store, running: Arc<Running>, owner: OwnerId, id: Uuid, rows: Read) {
+    // The server is ending: the file stays, to be taken in by the next.
+    if running.tasks.is_closed() {
+        return;
+    }
     let progress = Arc::new(Progress::default());
     progress.total.store(rows.items.len(), Ordering::Relaxed);
-    running.0.insert(id, progress.clone());
+    running.progress.insert(id, progress.clone());
     let taking = run(store, running.clone(), owner, id, rows, progress.clone());
     // A task that breaks is a failure like any other: its page must not wait for ever.
-    let tracker = running.1.clone();
+    let tracker = running.tasks.clone();
     tracker.spawn(async move {
         if let Err(e) = tokio::spawn(taking).await {
             tracing::error!(error = %e, "an import broke");
@@ -105,12 +117,12 @@ async fn run(
     let step = |done| progress.done.store(done, Ordering::Relaxed);
     match store.take_import(owner, id, &states, step).await {
         Ok(_) => {
-            running.0.remove(&id);
+            running.progress.remove(&id);
         }
         Err(StoreError::Full(_)) => progress.failed.store(1, Ordering::Relaxed),
         // Another server took it in meanwhile: it is there, once.
         Err(StoreError::NotFound) => {
-            running.0.remove(&id);
+            running.progress.remove(&id);
         }
         Err(e) => {
             tracing::error!(error = ?e, "an import failed");

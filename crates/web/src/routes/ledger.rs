@@ -94,6 +94,7 @@ pub async fn import(
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let upload = app.uploads.checked(form, http.path(), &reader).await?;
+    let _turn = app.turns.of(reader.owner).await?;
     if upload.file.starts_with(b"BEGIN:VCALENDAR") {
         let faults = match day_in::read(&upload.file) {
             Ok(found) => match take_calendar(&app, &reader, upload.once, &found).await? {

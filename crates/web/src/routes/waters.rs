@@ -208,6 +208,7 @@ pub async fn gpx_in(
         }
     };
     let owner = member.account.owner;
+    let _turn = app.turns.of(owner).await?;
     let waters = app.store.waters(owner).await?;
     let (placed, new) = gpx::sorted(&points, &waters);
     app.store.place_waters(owner, once, &placed, &new).await?;

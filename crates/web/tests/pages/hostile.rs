@@ -81,7 +81,7 @@ async fn no_address_breaks_over_what_stands_behind_it(pool: PgPool) {
                 let reply = get!(server, me, &format!("{uri}?{part}"));
                 let status = reply.status();
                 sound(
-                    &text_of(reply).await,
+                    &crate::support::text(reply).await,
                     status,
                     &format!("{path} with {:.20}", text),
                 );
@@ -98,7 +98,11 @@ async fn no_address_breaks_over_what_stands_behind_it(pool: PgPool) {
         ] {
             let reply = get!(server, me, &format!("{uri}?{raw}"));
             let status = reply.status();
-            sound(&text_of(reply).await, status, &format!("{path}?{raw}"));
+            sound(
+                &crate::support::text(reply).await,
+                status,
+                &format!("{path}?{raw}"),
+            );
             assert!(status != StatusCode::BAD_REQUEST, "{path}?{raw}");
         }
     }
@@ -126,7 +130,11 @@ async fn each_field_of_each_page_takes_a_bad_text_alone(pool: PgPool) {
             ] {
                 let reply = get!(server, me, &format!("{path}?{query}"));
                 let status = reply.status();
-                sound(&text_of(reply).await, status, &format!("{path}?{query}"));
+                sound(
+                    &crate::support::text(reply).await,
+                    status,
+                    &format!("{path}?{query}"),
+                );
             }
         }
     }
@@ -178,7 +186,7 @@ async fn no_form_breaks_over_what_is_typed(pool: PgPool) {
                 let reply = post!(server, me, path, sent);
                 let status = reply.status();
                 sound(
-                    &text_of(reply).await,
+                    &crate::support::text(reply).await,
                     status,
                     &format!("{path} {name}={:.20}", text),
                 );
@@ -189,7 +197,7 @@ async fn no_form_breaks_over_what_is_typed(pool: PgPool) {
     for path in ["/box", "/kept", "/waters", "/days", "/today", "/account"] {
         let reply = get!(server, me, path);
         assert_eq!(reply.status(), StatusCode::OK, "{path}");
-        sound(&text_of(reply).await, StatusCode::OK, path);
+        sound(&crate::support::text(reply).await, StatusCode::OK, path);
     }
     for path in [
         "/account/export",
@@ -202,7 +210,7 @@ async fn no_form_breaks_over_what_is_typed(pool: PgPool) {
     }
 }
 
-/// Programs get JSON for every fault, and an upper end alone is a range from the usual lower one, or from itself.
+/// Programs get JSON for every fault.
 #[sqlx::test(migrations = "../store/migrations")]
 async fn the_contract_refuses_in_its_own_words(pool: PgPool) {
     let server = server!(pool);
@@ -222,28 +230,11 @@ async fn the_contract_refuses_in_its_own_words(pool: PgPool) {
                 .await
                 .unwrap();
             assert!(reply.status().is_client_error(), "{path}");
-            let told: Value = serde_json::from_str(&text_of(reply).await).unwrap();
+            let told: Value = serde_json::from_str(&crate::support::text(reply).await).unwrap();
             assert!(
                 told["error"]["message"].is_string() || told["error"]["fields"].is_array(),
                 "{told}"
             );
         }
     }
-    for (body, wind) in [
-        (r#"{"water":{"wind_max_mps":1}}"#, 1.0),
-        (r#"{"water":{"wind_max_mps":9}}"#, 9.0),
-    ] {
-        let request = test::TestRequest::post()
-            .uri("/api/v1/pick")
-            .insert_header(("content-type", "application/json"));
-        let reply = server
-            .call(me.sends(request.set_payload(body)))
-            .await
-            .unwrap();
-        assert_eq!(reply.status(), StatusCode::OK, "{body}: {wind}");
-    }
-}
-
-async fn text_of<B: MessageBody>(reply: ServiceResponse<B>) -> String {
-    text(reply).await
 }
