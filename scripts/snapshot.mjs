@@ -1,6 +1,8 @@
 // Runs a module's `yf_init` once and writes the module as it then stands.
 //   node snapshot.mjs code in.wasm out.wasm: without the function, and without what is in memory. What only `yf_init`
 //     called is then dead, and wasm-opt takes it out.
+//   node snapshot.mjs table in.wasm out.wasm smaller.wasm: `smaller` with a table of the functions that its code or that
+//     memory still points to. The linker counts them from TABLE on, so that no other number is taken for one.
 //   node snapshot.mjs memory in.wasm out.wasm started.wasm GONE…: `started` with the memory that `in` has once it was
 //     called; stretches of it that are the files GONE are empty, since nobody reads them again.
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -39,6 +41,20 @@ function segments() {
   return found;
 }
 
+/** The table: where nothing points to any more stands a function that is pointed to, so that the others can go. */
+function pointed(end) {
+  const [count, flags, by] = [number(), number(), number()];
+  const base = number();
+  if (count !== 1 || flags !== 0 || by !== 0x41 || base < 8192 || number() !== 0x0b) throw new Error('one table, high up, is wanted');
+  const held = new Set(new Uint32Array(memory.buffer, 0, memory.length / 4));
+  const points = (k) => held.has(k) || bytes.includes(Buffer.from([0x41, ...signed(k)]));
+  const listed = Array.from({ length: number() }, (_, i) => ({ to: number(), live: points(base + i) }));
+  if (at !== end) throw new Error('a table that is not understood');
+  const other = listed.find((f) => f.live)?.to;
+  const kept = listed.flatMap((f) => leb(f.live ? f.to : other));
+  return Buffer.from([1, 0, 0x41, ...signed(base), 0x0b, ...leb(listed.length), ...kept]);
+}
+
 const section = (id, body) => [Buffer.from([id, ...leb(body.length)]), body];
 function data() {
   const all = what === 'code' ? [] : segments();
@@ -70,6 +86,7 @@ while (at < bytes.length) {
   const id = bytes[at]; at += 1;
   const length = number(); const end = at + length;
   if (id === 5) out.push(...section(5, memories()));
+  else if (id === 9 && what === 'table') out.push(...section(9, pointed(end)));
   else if (id === 7) out.push(...section(7, exported(end)));
   // The data comes last: wasm-opt leaves no section where there is nothing in it.
   else if (id === 11) { /* written below */ }

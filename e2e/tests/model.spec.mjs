@@ -3,12 +3,13 @@
 // stands twice, and the box ends with what the heads that are gone leave of it.
 import { readFileSync } from 'node:fs';
 import vm from 'node:vm';
+import { gunzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 
 const at = (path) => new URL(`../../crates/web/static/${path}`, import.meta.url);
 const SCRIPT = `const VERSION = 'v'; const FILES = []; const CSP = "default-src 'self'"; const MADE = ['/', '/today', '/mend'];\n${readFileSync(at('offline/worker.js'), 'utf8')}`;
-const MODULE = readFileSync(at('offline/pages.wasm'));
+const MODULE = gunzipSync(readFileSync(at('offline/pages.wasm.gz')));
 const RUNS = Number(process.env.RUNS ?? 200);
 const HEAD = '00000000-0000-4000-8000-0000000000aa';
 

@@ -1,10 +1,11 @@
 // The committed module, run in Node as the service worker runs it.
 import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
 
-const FILE = new URL('../../crates/web/static/offline/pages.wasm', import.meta.url);
+const FILE = new URL('../../crates/web/static/offline/pages.wasm.gz', import.meta.url);
 
 export async function begin(device) {
-  const { instance } = await WebAssembly.instantiate(readFileSync(FILE), {});
+  const { instance } = await WebAssembly.instantiate(gunzipSync(readFileSync(FILE)), {});
   const engine = instance.exports;
   const ask = (call) => {
     const bytes = new TextEncoder().encode(JSON.stringify(call));
@@ -17,8 +18,8 @@ export async function begin(device) {
     const rest = reply.indexOf('\n', end + 1);
     return { head: JSON.parse(reply.slice(0, end)), keep: JSON.parse(reply.slice(end + 1, rest)), body: reply.slice(rest + 1) };
   };
-  ask({ call: 'load', device });
+  ask({ load: { device } });
   return ask;
 }
 
-export const asked = (path, query, more = {}) => ({ call: 'get', asked: { path, query, now: [Date.now(), 0], ...more } });
+export const asked = (path, query, more = {}) => ({ get: { asked: { path, query, now: [Date.now(), 0], ...more } } });

@@ -60,7 +60,7 @@ test('five hundred picks and sixty addresses of each page', async ({ playwright,
     const device = await (await browser.get('/device')).json();
     const here = ask ?? await begin(device);
     ask = here;
-    here({ call: 'load', device });
+    here({ load: { device } });
     const theirs = await browser.get(`${path}${query && '?'}${query}`, { maxRedirects: 0 });
     const page = await theirs.text();
     const mine = here(asked(path, query, { events: device.events, once: onceOf(page) }));
@@ -88,7 +88,7 @@ test('sixty casts', async ({ playwright, baseURL }) => {
   const plain = (html) => html.replace(/<div class="sounder js-only"[\s\S]*?<\/div><\/div>(?=<\/section>)/, '');
   for (const q of questions(7, 60)) {
     const device = await (await browser.get('/device')).json();
-    ask({ call: 'load', device });
+    ask({ load: { device } });
     const theirs = await browser.get(`/cast?${q}&ground=slope`, { maxRedirects: 0 });
     const page = await theirs.text();
     const mine = ask(asked('/cast', `${q}&ground=slope`, { once: onceOf(page) }));

@@ -83,7 +83,7 @@ fn files(folder: &Path) -> Found {
     let wanted = [
         "css/yarrowfen.css",
         "js/yarrowfen.js",
-        "offline/pages.wasm",
+        "offline/pages.wasm.gz",
         "img/mark.svg",
     ];
     let missing: Vec<&str> = wanted

@@ -1,7 +1,7 @@
 //! The functions of mathematics, each from crate `libm`: the C library's differ
 //! in the last bit between systems, and with whether a processor multiplies and
 //! adds in one step. With these an answer is the same to the bit everywhere.
-//! Lints refuse the others within this crate. (`sqrt`, rounding and the four
+//! Lints refuse the others. (`sqrt`, rounding and the four
 //! operations are exact by IEEE 754 and need no stand-in.)
 
 /// e to the power x.

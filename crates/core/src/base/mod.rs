@@ -5,6 +5,7 @@ pub mod code;
 pub mod codes;
 mod dimension;
 mod faults;
+pub mod json;
 mod ladder;
 pub mod limits;
 mod logged;

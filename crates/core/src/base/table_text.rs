@@ -43,7 +43,7 @@ impl<'de> Deserialize<'de> for Loose {
             return Value::deserialize(from).map(Self);
         }
         let text = String::deserialize(from)?;
-        let read = serde_json::from_str(&text).map(Self);
+        let read = super::json::read(text.as_bytes()).map(Self);
         read.map_err(serde::de::Error::custom)
     }
 }

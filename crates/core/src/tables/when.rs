@@ -323,7 +323,7 @@ fn bound(value: &Value, named: &Named) -> Result<Bound, String> {
 /// When it is neither.
 pub(super) fn number(value: &Value, named: &Named) -> Result<f64, String> {
     match value {
-        Value::Number(n) => n.as_f64().ok_or_else(|| format!("{n} is too large")),
+        Value::Number(n) => n.as_f64().ok_or_else(|| "a number is too large".into()),
         Value::String(name) => named
             .get(name)
             .copied()

@@ -1,7 +1,7 @@
 //! What a tap on the day's page writes down.
 
 use yarrowfen_core::base::codes::{Code, Outcome, Phase, Species, Throat, TieWhy};
-use yarrowfen_core::base::{UnitSystem, limits};
+use yarrowfen_core::base::{UnitSystem, json, limits};
 use yarrowfen_core::day::{
     Bite, DayState, Event, EventId, FishTold, Log, Rest, Stop, Tied, What, WrittenAt, checked,
     day_at,
@@ -87,11 +87,9 @@ fn fault(field: &str, message: &str) -> Fault {
     vec![FieldError::new(field, message)]
 }
 
-/// What a step of a planned day writes down. By way of a loose value, so that its types are read
-/// by one reader, the one that reads what a device holds.
+/// What a step of a planned day writes down.
 fn planned(whats: &str) -> Option<Vec<What>> {
-    let loose: serde_json::Value = serde_json::from_str(whats).ok()?;
-    let read: Vec<What> = serde_json::from_value(loose).ok()?;
+    let read: Vec<What> = json::read(whats.as_bytes()).ok()?;
     (read.len() <= MOST_WHATS).then_some(read)
 }
 

@@ -4,7 +4,7 @@ use std::fmt::Write as _;
 
 use serde::Serialize;
 use yarrowfen_core::base::codes::Direction;
-use yarrowfen_core::base::{Dimension, UnitSystem, plain};
+use yarrowfen_core::base::{Dimension, UnitSystem, json, plain};
 use yarrowfen_core::cast::{Cast, Sample, Setup};
 
 use super::run::Run;
@@ -258,7 +258,7 @@ fn moving(
             .collect(),
         words: seconds.iter().map(|s| words(s)).collect(),
     };
-    serde_json::to_string(&all).unwrap_or_default()
+    json::written(&all).unwrap_or_default()
 }
 
 fn depths(deepest: f64, scale: &Scale, units: UnitSystem) -> Vec<Label> {

@@ -1,13 +1,13 @@
 //! A small drawing of each term of the trade.
 
-use yarrowfen_core::base::GRAMS_PER_OUNCE;
 use yarrowfen_core::base::codes::{
     BaitForm, Bottom, HookStyle, Keeper, Material, Plastic, Point, Rig, Shape, Tie, Wire,
 };
+use yarrowfen_core::base::{GRAMS_PER_OUNCE, UnitSystem};
 use yarrowfen_core::choose::tie::ADVISED_EYE;
 use yarrowfen_core::gear::seat::{BenchBait, head_size};
 use yarrowfen_core::own_box::NamedHook;
-use yarrowfen_core::question::Bait;
+use yarrowfen_core::question::{Bait, Fields, Loose};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
 use super::sketches;
@@ -169,8 +169,8 @@ fn bait(engine: &Engine, form: BaitForm) -> Figure {
 
 /// A rig as the answer ties it on where nothing but the rig is asked.
 fn rig(engine: &Engine, rig: Rig) -> Option<Figure> {
-    let asked = format!(r#"{{"rig":"{rig}"}}"#, rig = rig.code());
-    let request = PickRequest::from_json(asked.as_bytes()).ok()?;
+    let asked = Fields::from([("rig", Loose::Text(rig.code().to_owned()))]);
+    let request = PickRequest::read(&asked, UnitSystem::Metric).ok()?;
     let request = engine.settled(&request);
     let answer = engine.pick(&request, Options::default());
     let form = request.bait.form;

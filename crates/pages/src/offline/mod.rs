@@ -8,10 +8,9 @@ mod device;
 
 pub use device::{Device, Loaded};
 
-use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
-use serde_json::Value;
 use yarrowfen_core::Engine;
+use yarrowfen_core::base::json;
 use yarrowfen_core::day::{Event, EventId, What};
 use yarrowfen_rows::{MendTry, NewMendTry};
 
@@ -117,6 +116,18 @@ struct Sent {
     seq: u32,
 }
 
+/// What is asked of the module.
+#[derive(Debug, Deserialize)]
+#[serde(rename_all = "snake_case")]
+enum Call {
+    /// To hold what a device has of a reader.
+    Load { device: Box<Device> },
+    /// A page.
+    Get { asked: Asked },
+    /// To take a form.
+    Post { asked: Asked, sent: Sent },
+}
+
 /// The first line of a reply.
 #[derive(Debug, Default, Serialize)]
 pub struct Head {
@@ -147,34 +158,19 @@ impl Worker {
     /// Answers a call: `load` holds what a device has of a reader, `get` makes a page, `post`
     /// takes a form.
     pub fn call(&mut self, call: &[u8]) -> Vec<u8> {
-        let read = serde_json::from_slice(call).map_err(|e| e.to_string());
-        read.and_then(|call| self.answer(call))
-            .unwrap_or_else(|e| failed(&format!("a call that is none: {e}")))
-    }
-
-    /// Each part of a call is taken out of a loose value, so that its types are read by one
-    /// reader, the one that reads the tables too.
-    fn answer(&mut self, mut call: Value) -> Result<Vec<u8>, String> {
-        let name = call["call"].take();
-        match name.as_str() {
-            Some("load") => {
-                let device: Device = part_of(&mut call, "device")?;
+        match json::read(call) {
+            Ok(Call::Load { device }) => {
                 self.loaded = Some(device.loaded());
-                Ok(packed(&Head::default(), &[], ""))
+                packed(&Head::default(), &[], "")
             }
-            Some("get") => {
-                let asked: Asked = part_of(&mut call, "asked")?;
+            Ok(Call::Get { asked }) => {
                 if let Some(loaded) = &mut self.loaded {
                     loaded.reader.once.clone_from(&asked.once);
                 }
-                Ok(self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new()))))
+                self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new())))
             }
-            Some("post") => {
-                let asked: Asked = part_of(&mut call, "asked")?;
-                let sent: Sent = part_of(&mut call, "sent")?;
-                Ok(self.reply(|e, l| post(e, l, &asked, &sent)))
-            }
-            _ => Err("it has no name".to_owned()),
+            Ok(Call::Post { asked, sent }) => self.reply(|e, l| post(e, l, &asked, &sent)),
+            Err(e) => failed(&format!("a call that is none: {e}")),
         }
     }
 
@@ -208,21 +204,12 @@ fn failed(why: &str) -> Vec<u8> {
     packed(&head, &[], why)
 }
 
-/// Takes a part out of a call.
-#[inline(never)]
-fn part_of<T: DeserializeOwned>(call: &mut Value, name: &str) -> Result<T, String> {
-    serde_json::from_value(call[name].take()).map_err(|e| format!("{name}: {e}"))
-}
-
 /// A reply: its head, what is to be kept, and the page. All of it is plain texts and numbers,
 /// which can be written.
 fn packed(head: &Head, keep: &[Event], body: &str) -> Vec<u8> {
-    let mut out = serde_json::to_vec(head).unwrap_or_default();
-    out.push(b'\n');
-    out.extend(serde_json::to_vec(keep).unwrap_or_default());
-    out.push(b'\n');
-    out.extend_from_slice(body.as_bytes());
-    out
+    let lines = [json::written(head), json::written(keep)];
+    let [head, keep] = lines.map(Option::unwrap_or_default);
+    [&head, &keep, body].join("\n").into_bytes()
 }
 
 fn today_held<'h>(l: &'h Loaded, asked: &'h Asked) -> TodayHeld<'h> {

@@ -2,6 +2,7 @@
 
 use time::Date;
 use yarrowfen_core::Engine;
+use yarrowfen_core::base::json;
 use yarrowfen_core::day::Planned;
 use yarrowfen_core::explore::ledger::Lost;
 use yarrowfen_core::explore::plan::{Plan, PlanAsked, PlanHeld};
@@ -142,7 +143,7 @@ pub fn day_page(
     let decided = found.as_ref().ok().map(|d| {
         let first = d.planned.steps.first();
         // What cannot be written as JSON is not offered: the button then says what is wrong.
-        let begins = first.and_then(|s| serde_json::to_string(&s.whats).ok());
+        let begins = first.and_then(|s| json::written(&s.whats));
         (d.shown(form), begins.unwrap_or_default())
     });
     let code = status(faults.is_empty());

@@ -3,29 +3,29 @@
 //! The version is a digest of all of them, so that a page never meets a script of another
 //! version: its addresses end in the version, and a device keeps them under it.
 
+use std::io::Read as _;
 use std::path::Path;
 use std::sync::OnceLock;
 
 use actix_web::web::Bytes;
-use flate2::Compression;
+use flate2::read::GzDecoder;
 use sha2::{Digest, Sha256};
 use yarrowfen_pages::offline::made;
 
 use super::CSP;
-use crate::reply::packed::gzip;
 
 /// Folders and files that a device keeps to make pages by itself.
 const KEPT: &[&str] = &["css", "js", "vendor", "img", "offline"];
 /// The worker's own code, which the browser keeps by itself.
 const WORKER: &str = "offline/worker.js";
 
-/// The module for devices, below the folder.
-const MODULE: &str = "offline/pages.wasm";
+/// The module for devices, below the folder: it is kept packed, as nearly all take it.
+const MODULE: &str = "offline/pages.wasm.gz";
 
 /// What there is.
 #[derive(Debug, Default)]
 pub struct Assets {
-    /// The module for devices, and the same packed once it was asked for.
+    /// The module for devices packed, and the same unpacked once it was asked for so.
     module: (Bytes, OnceLock<Bytes>),
     /// Digest of all of it, in 16 digits of base 16.
     pub version: String,
@@ -51,24 +51,28 @@ fn below(root: &Path, folder: &str, found: &mut Vec<String>) {
 
 /// Whether a device wants a file: licences and stamps are for people.
 fn wanted(name: &str) -> bool {
-    let kinds = [".js", ".css", ".woff2", ".svg", ".png", ".wasm"];
+    let kinds = [".js", ".css", ".woff2", ".svg", ".png", ".wasm.gz"];
     kinds.iter().any(|k| name.ends_with(k)) && name != WORKER
 }
 
 impl Assets {
-    /// The module for devices.
+    /// The module for devices, packed with gzip.
     #[must_use]
-    pub fn module(&self) -> Bytes {
+    pub fn module_packed(&self) -> Bytes {
         self.module.0.clone()
     }
 
-    /// The same packed, which takes a tenth of a second the first time.
-    pub fn module_packed(&self) -> std::io::Result<Bytes> {
-        if let Some(packed) = self.module.1.get() {
-            return Ok(packed.clone());
+    /// The same for who takes nothing packed; unpacked the first time.
+    ///
+    /// # Errors
+    /// When the file is not what was written.
+    pub fn module(&self) -> std::io::Result<Bytes> {
+        if let Some(module) = self.module.1.get() {
+            return Ok(module.clone());
         }
-        let packed = gzip(&self.module.0, Compression::best())?;
-        Ok(self.module.1.get_or_init(|| packed).clone())
+        let mut module = Vec::new();
+        GzDecoder::new(&self.module.0[..]).read_to_end(&mut module)?;
+        Ok(self.module.1.get_or_init(|| module.into()).clone())
     }
 
     /// Reads a folder of them. What cannot be read is logged and left out.
@@ -113,6 +117,7 @@ impl Assets {
 /// The address that pages ask for a file by. Fonts and pictures are named without a version
 /// in styles and in the manifest.
 fn address(name: &str, version: &str) -> String {
+    let name = name.strip_suffix(".gz").unwrap_or(name);
     if name.ends_with(".js") || name.ends_with(".css") || name.ends_with(".wasm") {
         format!("/static/{name}?v={version}")
     } else {

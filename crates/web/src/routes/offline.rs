@@ -40,15 +40,13 @@ pub async fn module(app: web::Data<App>, http: HttpRequest) -> Result<HttpRespon
     let mut reply = HttpResponse::Ok();
     reply.content_type("application/wasm");
     reply.append_header((header::VARY, "accept-encoding"));
-    if !takes_packed(http.headers()) {
-        return Ok(reply.body(app.assets.module()));
+    if takes_packed(http.headers()) {
+        reply.insert_header((header::CONTENT_ENCODING, "gzip"));
+        return Ok(reply.body(app.assets.module_packed()));
     }
     let assets = app.assets.clone();
-    let packed = web::block(move || assets.module_packed()).await;
-    let packed = packed.map_err(|_| PageError::Internal)?;
-    let packed = packed.map_err(|_| PageError::Internal)?;
-    reply.insert_header((header::CONTENT_ENCODING, "gzip"));
-    Ok(reply.body(packed))
+    let module = off_loop(move || assets.module()).await?;
+    Ok(reply.body(module.map_err(|_| PageError::Internal)?))
 }
 
 /// All that a device holds of who reads: choices, box, waters, own sink tests, what was tried,

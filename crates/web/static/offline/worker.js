@@ -90,7 +90,7 @@ const ready = async () => {
   }
   const device = held;
   if (!device) return null;
-  if (!engine || loadedWith !== device.stamp) { await ask({ call: 'load', device: device.json }); loadedWith = device.stamp; }
+  if (!engine || loadedWith !== device.stamp) { await ask({ load: { device: device.json } }); loadedWith = device.stamp; }
   return device;
 };
 
@@ -227,7 +227,7 @@ const made = async (request, url) => {
   const all = withLog ? await rows(device.json.owner) : [];
   // Somebody else may have come in between: what one wrote is not shown under the name of another.
   if (loadedWith !== device.stamp) return made(request, url);
-  const reply = await ask({ call: 'get', asked: asked(request, url, all) });
+  const reply = await ask({ get: { asked: asked(request, url, all) } });
   if (reply.head.status === 0) return null;
   await remember(device, reply.head.question);
   return asReply(reply);
@@ -265,7 +265,7 @@ const tap = async (e, url) => {
   const all = await rows(device.json.owner);
   const sent = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
   for (const name of ['id', 'at', 'offset', 'csrf']) form.delete(name);
-  const reply = await ask({ call: 'post', asked: asked(e.request, url, all, now), sent: { ...sent, form: form.toString() } });
+  const reply = await ask({ post: { asked: asked(e.request, url, all, now), sent: { ...sent, form: form.toString() } } });
   if (reply.head.status === 0) return notice(UNCHANGED);
   const { keep } = reply;
   if (keep.length) {

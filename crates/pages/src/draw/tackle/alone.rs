@@ -1,6 +1,7 @@
 //! Heads, hooks and baits by themselves.
 
 use yarrowfen_core::base::codes::{BaitForm, HookStyle, Shape, Tie};
+use yarrowfen_core::base::maths;
 
 use super::baits;
 use super::heads::{self, LaidHead};
@@ -64,7 +65,7 @@ fn belly_weight(size: HookSize) -> [Part; 2] {
         0.42 * size.gap + 0.1 * size.length,
         0.55 * size.gap + 0.06 * size.gap,
     );
-    let slope = (0.395 * size.gap).atan2((size.length - 1.22 * size.gap).max(0.1));
+    let slope = maths::atan2(0.395 * size.gap, (size.length - 1.22 * size.gap).max(0.1));
     let head = heads::laid(Shape::BellyWeight, (long, 0.5 * long), at, Tie::Nose);
     let turned = turned_path(&head.side, at, slope.to_degrees());
     metal(&turned, head.size)

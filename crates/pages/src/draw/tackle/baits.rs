@@ -1,6 +1,7 @@
 //! Baits: each form from its length and thickest depth, from the side.
 
 use yarrowfen_core::base::codes::BaitForm;
+use yarrowfen_core::base::maths;
 
 use super::look::{Look, Part, plastic};
 use super::outlines::{Lists, MINNOW, MINNOW_FORK, PADDLE, RIBBON, SLIM, SPLIT, STICK, WORM};
@@ -166,7 +167,7 @@ impl Bait {
             let far = (1.9 * q).min(1.0) * (1.0 - 0.25 * q);
             self.at(
                 0.52 + 0.48 * q,
-                1.05 * far * (3.5 * std::f64::consts::PI * q).sin(),
+                1.05 * far * maths::sin(3.5 * std::f64::consts::PI * q),
             )
         };
         let line: Vec<Pt> = (0..=14).map(|i| wave(f64::from(i) / 14.0)).collect();

@@ -2,6 +2,7 @@
 //! weight, and scaled to the length and height said.
 
 use yarrowfen_core::base::codes::{Shape, Tie};
+use yarrowfen_core::base::maths;
 
 use super::path::{Pt, ellipse, scaled};
 use super::reach::farthest;
@@ -344,7 +345,8 @@ pub fn laid(shape: Shape, (length, height): Pt, (x0, y0): Pt, tie: Tie) -> LaidH
     );
     let (foot, along) = match tie {
         Tie::Top => {
-            let (sin, cos) = p.tie.2.to_radians().sin_cos();
+            let turn = p.tie.2.to_radians();
+            let (sin, cos) = (maths::sin(turn), maths::cos(turn));
             (at((p.tie.0, p.tie.1)), (cos, sin))
         }
         Tie::FortyFive | Tie::Recessed => {

@@ -1,6 +1,7 @@
 //! Hooks: each style from its gap, length and wire, with point and barb.
 
 use yarrowfen_core::base::codes::HookStyle;
+use yarrowfen_core::base::maths;
 use yarrowfen_core::gear::hook::MeasuredHook;
 use yarrowfen_core::gear::seat::point_mm;
 
@@ -158,7 +159,7 @@ fn runs(style: HookStyle, size: HookSize) -> Runs {
         HookStyle::WideGap | HookStyle::BellyWeighted => {
             let end = (l - 0.8 * g, 0.945 * g);
             let slope = (end.0 - 0.42 * g, 0.395 * g);
-            let long = slope.0.hypot(slope.1).max(1e-9);
+            let long = maths::hypot(slope.0, slope.1).max(1e-9);
             let on = (
                 end.0 + 0.3 * g * slope.0 / long,
                 end.1 + 0.3 * g * slope.1 / long,

@@ -1,5 +1,7 @@
 //! Baits with tails that curl, strands, claws and arms.
 
+use yarrowfen_core::base::maths;
+
 use super::baits::{Bait, LaidBait};
 use super::outlines::{CLAW, CRAW, CREATURE, SKIRTED};
 use super::path::{Path, Pt, band, closed, mirrored};
@@ -10,7 +12,7 @@ impl Bait {
         let mut lines = String::new();
         for i in 0..7 {
             let x = 0.13 + 0.37 * (f64::from(i) + 0.5) / 7.0;
-            let h = 0.5 - 0.2 * ((f64::from(i) - 2.0).max(0.0) / 5.0).powf(1.5);
+            let h = 0.5 - 0.2 * maths::pow((f64::from(i) - 2.0).max(0.0) / 5.0, 1.5);
             let notch = 0.13 + 0.37 * (f64::from(i) + 1.0) / 7.0;
             back.push(self.at(x, -h));
             back.push(self.at(notch, -0.93 * h));
@@ -33,9 +35,9 @@ impl Bait {
         ];
         let half = move |q: f64| {
             if q < 0.6 {
-                b * (0.36 + 0.56 * (std::f64::consts::PI * q / 1.2).sin())
+                b * (0.36 + 0.56 * maths::sin(std::f64::consts::PI * q / 1.2))
             } else {
-                0.92 * b * (1.0 - ((q - 0.6) / 0.4).powf(1.7))
+                0.92 * b * (1.0 - maths::pow((q - 0.6) / 0.4, 1.7))
             }
         };
         LaidBait {
@@ -71,7 +73,8 @@ impl Bait {
             .map(|p| self.at(p.0, side * p.1))
             .collect();
             band(&line, |q| {
-                self.d * (0.1 + 0.2 * (std::f64::consts::PI * q).sin()) * (1.0 - q.powi(6))
+                let end = 1.0 - maths::square(q * q * q);
+                self.d * (0.1 + 0.2 * maths::sin(std::f64::consts::PI * q)) * end
             })
         };
         LaidBait {

@@ -3,7 +3,7 @@
 use std::f64::consts::PI;
 use std::fmt::Write;
 
-use yarrowfen_core::base::printed;
+use yarrowfen_core::base::{maths, printed};
 
 /// A point, mm: x runs back, y down.
 pub type Pt = (f64, f64);
@@ -63,7 +63,7 @@ impl Path {
     /// cubics.
     #[must_use]
     pub fn half_circle(self, from: Pt, to: Pt) -> Self {
-        let k = 4.0 / 3.0 * ((PI / 8.0).sin() / (PI / 8.0).cos());
+        let k = 4.0 / 3.0 * maths::tan(PI / 8.0);
         let middle = (f64::midpoint(from.0, to.0), f64::midpoint(from.1, to.1));
         // From the middle to the start, and to the top of the bulge.
         let (u, v) = (from.0 - middle.0, from.1 - middle.1);
@@ -126,7 +126,7 @@ pub fn band(line: &[Pt], half: impl Fn(f64) -> f64) -> String {
     let mut sides = (Vec::new(), Vec::new());
     for (i, p) in fine.iter().enumerate() {
         let (a, b) = (fine[i.saturating_sub(1)], fine[(i + 1).min(count)]);
-        let long = (b.0 - a.0).hypot(b.1 - a.1).max(1e-9);
+        let long = maths::hypot(b.0 - a.0, b.1 - a.1).max(1e-9);
         let w = half(i as f64 / count as f64) / long;
         let across = (-(b.1 - a.1) * w, (b.0 - a.0) * w);
         sides.0.push((p.0 + across.0, p.1 + across.1));
@@ -191,7 +191,8 @@ pub fn ellipse(middle: Pt, rx: f64, ry: f64) -> String {
 /// A point turned about another; degrees, clockwise as drawn.
 #[must_use]
 pub fn turned(p: Pt, about: Pt, degrees: f64) -> Pt {
-    let (sin, cos) = degrees.to_radians().sin_cos();
+    let turn = degrees.to_radians();
+    let (sin, cos) = (maths::sin(turn), maths::cos(turn));
     let (x, y) = (p.0 - about.0, p.1 - about.1);
     (about.0 + x * cos - y * sin, about.1 + x * sin + y * cos)
 }
@@ -199,7 +200,7 @@ pub fn turned(p: Pt, about: Pt, degrees: f64) -> Pt {
 /// An oval by its middle, its half length along a direction and its half width across.
 #[must_use]
 pub fn oval(middle: Pt, along: Pt, half: Pt) -> String {
-    let k = 4.0 / 3.0 * ((PI / 8.0).sin() / (PI / 8.0).cos());
+    let k = 4.0 / 3.0 * maths::tan(PI / 8.0);
     let at = |u: f64, v: f64| {
         let (u, v) = (u * half.0, v * half.1);
         (

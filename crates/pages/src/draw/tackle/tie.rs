@@ -3,6 +3,7 @@
 use std::f64::consts::PI;
 
 use yarrowfen_core::base::codes::{EyeTurn, Keeper, Shape, Tie};
+use yarrowfen_core::base::maths;
 
 use super::heads::LaidHead;
 use super::look::{Look, Part};
@@ -142,11 +143,11 @@ impl Fittings {
 
 /// Half a circle about a middle, open towards a direction.
 fn arc(middle: Pt, along: Pt, r: f64) -> Vec<Pt> {
-    let start = along.1.atan2(along.0) + PI / 2.0;
+    let start = maths::atan2(along.1, along.0) + PI / 2.0;
     (0..=8)
         .map(|i| {
             let a = start + PI * f64::from(i) / 8.0;
-            (middle.0 + r * a.cos(), middle.1 + r * a.sin())
+            (middle.0 + r * maths::cos(a), middle.1 + r * maths::sin(a))
         })
         .collect()
 }
@@ -229,7 +230,7 @@ impl Collar {
             .map(|i| {
                 let q = f64::from(i) / 8.0;
                 let r = wide + (0.16 * self.d - wide) * q / 3.5;
-                self.at(0.205 * q, r * (2.0 * PI * q).cos())
+                self.at(0.205 * q, r * maths::cos(2.0 * PI * q))
             })
             .collect();
         Path::at(points[0]).smooth(&points).open()

@@ -5,7 +5,7 @@ use serde::Serialize;
 use yarrowfen_core::Engine;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{BaitForm, HookStyle, Rig, Species};
-use yarrowfen_core::base::{Dimension, Printed, UnitSystem, plain, round};
+use yarrowfen_core::base::{Dimension, Printed, UnitSystem, json, plain, round};
 use yarrowfen_core::gear::hook::Judgement;
 use yarrowfen_core::gear::seat::{BenchBait, Seated, asked as judge_by, seat, sits_at};
 use yarrowfen_core::own_box::{Item, NamedHook};
@@ -410,5 +410,5 @@ fn places(
             }
         })
         .collect();
-    serde_json::to_string(&all).unwrap_or_default()
+    json::written(&all).unwrap_or_default()
 }

@@ -8,7 +8,7 @@ use askama::Template;
 use time::Date;
 use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
 use yarrowfen_core::base::text::labels;
-use yarrowfen_core::base::{Dimension, UnitSystem};
+use yarrowfen_core::base::{Dimension, UnitSystem, json};
 use yarrowfen_core::day::{
     DayState, EventId, Log, MOST_ROD, Planned, RodState, Stop, Tied, USUAL_REST_MIN, What,
 };
@@ -274,7 +274,7 @@ fn steps(now: &Now<'_>) -> Vec<StepView> {
     let mut step = |s: &yarrowfen_core::day::PlannedStep| {
         Some(StepView {
             told: s.told.clone(),
-            whats: serde_json::to_string(&s.whats).ok()?,
+            whats: json::written(&s.whats)?,
             done: written(s.whats.first()),
         })
     };
