@@ -47,7 +47,8 @@ for _ in 1 2 3; do
   "$TC/usr/bin/wasm-opt" $features --remove-unused-module-elements "$WORK/code.wasm" -o "$WORK/live.wasm"
   node scripts/snapshot.mjs table "$built" "$WORK/code.wasm" "$WORK/live.wasm"
 done
-"$TC/usr/bin/wasm-opt" -Oz $features --strip-producers "$WORK/code.wasm" -o "$WORK/small.wasm"
+# What one function alone calls is not put into it: a browser compiles whole functions, and only those that are called.
+"$TC/usr/bin/wasm-opt" -O2 $features --one-caller-inline-max-function-size=200 --strip-producers "$WORK/code.wasm" -o "$WORK/small.wasm"
 node scripts/snapshot.mjs memory "$built" "$WORK/whole.wasm" "$WORK/small.wasm" "$YARROWFEN_READY"/tables
 node scripts/order.mjs "$WORK/whole.wasm" "$WORK/pages.wasm"
 "$TC/usr/bin/zopfli" -c --i15 "$WORK/pages.wasm" > "$OUT/pages.wasm.gz"

@@ -18,7 +18,8 @@ export async function begin(device) {
     const rest = reply.indexOf('\n', end + 1);
     return { head: JSON.parse(reply.slice(0, end)), keep: JSON.parse(reply.slice(end + 1, rest)), body: reply.slice(rest + 1) };
   };
-  ask({ load: { device } });
+  const loaded = ask({ load: { device } });
+  if (loaded.head.status >= 500) throw new Error(loaded.body);
   return ask;
 }
 

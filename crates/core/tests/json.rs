@@ -67,6 +67,7 @@ proptest! {
 struct Shapes {
     unit: (),
     pair: (i8, f32),
+    wide: (i128, u128),
     wrapped: Wrapped,
     maybe: Option<u16>,
     one: Vec<Variant>,
@@ -90,6 +91,8 @@ fn every_shape_of_a_type_is_read_as_it_was_written() {
     let shapes = Shapes {
         unit: (),
         pair: (-3, 0.25),
+        // Moments are written as such.
+        wide: (-1_795_831_868_186_600, 1 << 40),
         wrapped: Wrapped("ä \u{1f41f} \n\"\\".into()),
         maybe: None,
         one: vec![

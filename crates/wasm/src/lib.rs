@@ -30,13 +30,13 @@ pub extern "C" fn yf_room(bytes: usize) -> *mut u8 {
     })
 }
 
-/// Reads the tables. It is called once, when the module is made, and the module is written with
+/// Reads the tables, and makes what is made once. It is called once, when the module is made, and the module is written with
 /// what it left in memory; so it is no part of it any more.
 // SAFETY: no other library that is linked in exports the name.
 #[unsafe(no_mangle)]
 pub extern "C" fn yf_init() {
     heap::CLEAR.store(true, Ordering::Relaxed);
-    WORKER.with_borrow_mut(|worker| *worker = Some(Worker::new()));
+    WORKER.with_borrow_mut(|worker| worker.insert(Worker::new()).warm());
     heap::CLEAR.store(false, Ordering::Relaxed);
 }
 

@@ -1,8 +1,9 @@
 //! The drawn bottom and cover: the same picture for the same bottom.
 
 use std::fmt::Write as _;
-use std::sync::LazyLock;
+use std::sync::{LazyLock, OnceLock};
 
+use enum_map::EnumMap;
 use yarrowfen_core::base::codes::{Bottom, Cover};
 
 /// Left and right edge of the water, its bottom and the lower edge of the bed,
@@ -182,21 +183,21 @@ fn cover(cover: Cover, w: Across) -> String {
     }
 }
 
-static BEDS: LazyLock<Vec<(Bottom, String)>> =
-    LazyLock::new(|| Bottom::ALL.iter().map(|b| (*b, draw(*b, WHOLE))).collect());
-static COVERS: LazyLock<Vec<(Cover, String)>> =
-    LazyLock::new(|| Cover::ALL.iter().map(|c| (*c, cover(*c, WHOLE))).collect());
+/// Drawings of a kind of thing, each drawn when it is first asked for.
+type Drawn<T> = LazyLock<EnumMap<T, OnceLock<String>>>;
 
 /// The bed of a bottom, as SVG.
 #[must_use]
 pub fn bed(bottom: Bottom) -> &'static str {
-    BEDS.iter().find(|b| b.0 == bottom).map_or("", |b| &b.1)
+    static BEDS: Drawn<Bottom> = LazyLock::new(EnumMap::default);
+    BEDS[bottom].get_or_init(|| draw(bottom, WHOLE))
 }
 
 /// What stands on it, as SVG.
 #[must_use]
 pub fn standing(c: Cover) -> &'static str {
-    COVERS.iter().find(|b| b.0 == c).map_or("", |b| &b.1)
+    static COVERS: Drawn<Cover> = LazyLock::new(EnumMap::default);
+    COVERS[c].get_or_init(|| cover(c, WHOLE))
 }
 
 /// A piece of the bed of a bottom with what stands on it, as SVG: the same stones that the

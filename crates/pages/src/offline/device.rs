@@ -78,6 +78,30 @@ pub struct Loaded {
     pub planned: Vec<Planned>,
 }
 
+impl Loaded {
+    /// Nobody, with an empty box.
+    pub(super) fn nobody() -> Self {
+        Self {
+            reader: Reader {
+                csrf: String::new(),
+                once: String::new(),
+                options: Options::default(),
+                theme: Theme::System,
+                views: String::new(),
+                px_per_mm: None,
+                question: String::new(),
+                who: Who::Nobody,
+                assets: String::new(),
+            },
+            things: Some(HeldBox::new(0, Vec::new(), Vec::new())),
+            sinks: Vec::new(),
+            tries: Vec::new(),
+            sizes: Vec::new(),
+            planned: Vec::new(),
+        }
+    }
+}
+
 impl Device {
     /// Of a reader and what is held of him.
     #[must_use]

@@ -75,7 +75,7 @@ pub fn made() -> impl Iterator<Item = &'static str> {
 }
 
 /// What every call for a page carries.
-#[derive(Debug, Deserialize)]
+#[derive(Debug, Default, Deserialize)]
 struct Asked {
     path: String,
     #[serde(default)]
@@ -94,6 +94,9 @@ struct Asked {
     /// What makes the forms of this page known from those of another.
     #[serde(default)]
     once: String,
+    /// The question that was asked last on this device, where it knows another than the server.
+    #[serde(default)]
+    question: Option<String>,
 }
 
 impl Asked {
@@ -155,6 +158,14 @@ impl Worker {
         }
     }
 
+    /// Makes the first page once, for nobody: what it looks up at its first use is there then.
+    /// It is what a module is written with. (All pages would add 26 kB to it, packed.)
+    pub fn warm(&self) {
+        if let (Some(engine), Some((_, page))) = (&self.engine, PAGES.first()) {
+            let _ = page(engine, &Loaded::nobody(), &Asked::default());
+        }
+    }
+
     /// Answers a call: `load` holds what a device has of a reader, `get` makes a page, `post`
     /// takes a form.
     pub fn call(&mut self, call: &[u8]) -> Vec<u8> {
@@ -164,13 +175,25 @@ impl Worker {
                 packed(&Head::default(), &[], "")
             }
             Ok(Call::Get { asked }) => {
-                if let Some(loaded) = &mut self.loaded {
-                    loaded.reader.once.clone_from(&asked.once);
-                }
+                self.is_asked(&asked);
                 self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new())))
             }
-            Ok(Call::Post { asked, sent }) => self.reply(|e, l| post(e, l, &asked, &sent)),
+            Ok(Call::Post { asked, sent }) => {
+                self.is_asked(&asked);
+                self.reply(|e, l| post(e, l, &asked, &sent))
+            }
             Err(e) => failed(&format!("a call that is none: {e}")),
+        }
+    }
+
+    /// What of the reader is told with each page.
+    fn is_asked(&mut self, asked: &Asked) {
+        let Some(Loaded { reader, .. }) = &mut self.loaded else {
+            return;
+        };
+        reader.once.clone_from(&asked.once);
+        if let Some(question) = &asked.question {
+            reader.question.clone_from(question);
         }
     }
 

@@ -54,13 +54,16 @@ let loadedWith = null;
 // The device as it is on the disk, while nothing changes it: what is read at each tap.
 let held = null;
 let starting = null;
-// Compiled while it is read, which lets a browser keep what it compiled.
+// The question that was asked here last, and whose it is: the menu of the pages after it leads back to it.
+let question = null;
 const begun = async () => {
   const file = await (await caches.open(CACHE)).match(MODULE) ?? await fetch(MODULE);
-  const { instance } = await WebAssembly.instantiateStreaming(file, {});
+  const { instance } = await WebAssembly.instantiate(await file.arrayBuffer(), {});
   return instance.exports;
 };
 const start = () => { starting ??= begun().catch((fault) => { starting = null; throw fault; }); return starting; };
+// Woken without a network, the worker will be asked for a page: what goes wrong with it is said then.
+if (!navigator.onLine) start().catch(() => {});
 const text = new TextDecoder();
 const ask = async (call) => {
   engine ??= await start();
@@ -70,10 +73,11 @@ const ask = async (call) => {
     new Uint8Array(engine.memory.buffer, room, bytes.length).set(bytes);
     const at = engine.yf_answer();
     const length = new DataView(engine.memory.buffer).getUint32(at, true);
-    const reply = text.decode(new Uint8Array(engine.memory.buffer, at + 4, length));
-    const end = reply.indexOf('\n');
-    const rest = reply.indexOf('\n', end + 1);
-    return { head: JSON.parse(reply.slice(0, end)), keep: JSON.parse(reply.slice(end + 1, rest)), body: reply.slice(rest + 1) };
+    const reply = new Uint8Array(engine.memory.buffer, at + 4, length);
+    const end = reply.indexOf(10);
+    const rest = reply.indexOf(10, end + 1);
+    const line = (from, to) => JSON.parse(text.decode(reply.subarray(from, to)));
+    return { head: line(0, end), keep: line(end + 1, rest), body: reply.slice(rest + 1) };
   } catch (fault) {
     // What fell over is begun anew at the next question.
     engine = null; starting = null; loadedWith = null;
@@ -85,19 +89,25 @@ const ready = async () => {
   // The module is made ready while the disk is read; what goes wrong with it is said where it is asked.
   if (!engine) start().catch(() => {});
   if (!held) {
-    if (await kept('stale') && !await refresh()) return null;
-    held = await kept('device') ?? (await refresh() && await kept('device')) ?? null;
+    const [stale, device, menu] = await Promise.all(['stale', 'device', 'question'].map(kept));
+    if (stale && !await refresh()) return null;
+    if (!stale && device) { held = device; question = menu ?? null; } else held = await kept('device') ?? (await refresh() && await kept('device')) ?? null;
   }
   const device = held;
   if (!device) return null;
-  if (!engine || loadedWith !== device.stamp) { await ask({ load: { device: device.json } }); loadedWith = device.stamp; }
+  if (!engine || loadedWith !== device.stamp) {
+    const { head, body } = await ask({ load: { device: device.json } });
+    if (head.status >= 500) throw new Error(text.decode(body));
+    loadedWith = device.stamp;
+  }
   return device;
 };
 
 // ---- What is known of the reader, from the server.
 const put = (kv, log, json, was) => {
   const stamp = crypto.randomUUID();
-  held = null;
+  held = null; question = null;
+  kv.delete('question');
   kv.put({ json, stamp }, 'device');
   kv.delete('stale');
   const others = json.events.filter((event) => !was.has(event.id));
@@ -201,7 +211,7 @@ const asReply = ({ head, body }) => {
   headers.set('x-made-here', VERSION);
   return new Response(head.status === 303 ? null : body, { status: head.status, headers });
 };
-const asked = (request, url, all, now) => ({
+const asked = (request, url, all, owner, now) => ({
   path: url.pathname,
   query: url.search.slice(1),
   part: request.headers.has('hx-request') && !request.headers.has('hx-history-restore-request'),
@@ -209,27 +219,25 @@ const asked = (request, url, all, now) => ({
   events: all.filter((r) => r.state !== REFUSED).map((r) => r.event),
   unsent: all.filter((r) => r.state === UNSENT).map((r) => r.id),
   once: crypto.randomUUID().slice(0, 8),
+  question: question?.owner === owner ? question.text : undefined,
 });
-// The menu of the pages after one leads back to its question.
-const remember = async (device, question) => {
-  if (!question || device.json.question === question) return;
-  await changing(async (kv) => {
-    const now = await got(kv.get('device'));
-    held = null;
-    if (now && now.stamp === device.stamp) kv.put({ json: { ...now.json, question }, stamp: crypto.randomUUID() }, 'device');
-  });
+const remember = async (owner, text) => {
+  if (!text || (question?.owner === owner && question.text === text)) return;
+  question = { owner, text };
+  await changing((kv) => { kv.put(question, 'question'); });
 };
 // A page made here; none where it cannot be.
-const made = async (request, url) => {
+const made = async (e, url) => {
   const device = await ready();
   if (!device) return null;
   const withLog = url.pathname === '/today' || url.pathname === '/mend';
   const all = withLog ? await rows(device.json.owner) : [];
   // Somebody else may have come in between: what one wrote is not shown under the name of another.
-  if (loadedWith !== device.stamp) return made(request, url);
-  const reply = await ask({ get: { asked: asked(request, url, all) } });
+  if (loadedWith !== device.stamp) return made(e, url);
+  const { owner } = device.json;
+  const reply = await ask({ get: { asked: asked(e.request, url, all, owner) } });
   if (reply.head.status === 0) return null;
-  await remember(device, reply.head.question);
+  e.waitUntil(remember(owner, reply.head.question));
   return asReply(reply);
 };
 const late = () => new Promise((_, failed) => { setTimeout(() => failed(new Error('late')), PATIENCE); });
@@ -239,7 +247,7 @@ const page = async (e, url) => {
   const here = url.pathname === '/today';
   try {
     if (here || Date.now() < silentUntil) {
-      const reply = await made(request, url);
+      const reply = await made(e, url);
       if (reply) { if (here) e.waitUntil(send().then(pull)); return reply; }
     }
     const mine = MADE.includes(url.pathname);
@@ -249,7 +257,7 @@ const page = async (e, url) => {
   } catch {
     missed();
     e.waitUntil(tell());
-    try { return await made(request, url) ?? notice(NEEDS); } catch { return notice(NEEDS); }
+    try { return await made(e, url) ?? notice(NEEDS); } catch { return notice(NEEDS); }
   }
 };
 // The device's own name and its count.
@@ -265,7 +273,7 @@ const tap = async (e, url) => {
   const all = await rows(device.json.owner);
   const sent = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
   for (const name of ['id', 'at', 'offset', 'csrf']) form.delete(name);
-  const reply = await ask({ post: { asked: asked(e.request, url, all, now), sent: { ...sent, form: form.toString() } } });
+  const reply = await ask({ post: { asked: asked(e.request, url, all, device.json.owner, now), sent: { ...sent, form: form.toString() } } });
   if (reply.head.status === 0) return notice(UNCHANGED);
   const { keep } = reply;
   if (keep.length) {
@@ -290,8 +298,8 @@ const account = async (e, url) => {
   try {
     const reply = await fetch(e.request);
     if (url.pathname.startsWith('/account/sign-out')) await changing(async (kv, log) => {
-      held = null;
-      kv.delete('device');
+      held = null; question = null;
+      kv.delete('device'); kv.delete('question');
       for (const r of await got(log.getAll())) if (r.state === SENT) log.delete([r.owner, r.id]);
     });
     e.waitUntil(refresh().then(() => send()));

@@ -300,8 +300,8 @@ impl<'de> Deserializer<'de> for &mut Reader<'de> {
         visitor.visit_bool(self.truth()?)
     }
 
-    by! { numeric: deserialize_i8 deserialize_i16 deserialize_i32 deserialize_i64 deserialize_u8
-    deserialize_u16 deserialize_u32 deserialize_u64 deserialize_f32 deserialize_f64 }
+    by! { numeric: deserialize_i8 deserialize_i16 deserialize_i32 deserialize_i64 deserialize_i128 deserialize_u8
+    deserialize_u16 deserialize_u32 deserialize_u64 deserialize_u128 deserialize_f32 deserialize_f64 }
     by! { textual: deserialize_char deserialize_str deserialize_string deserialize_identifier
     deserialize_bytes deserialize_byte_buf }
     by! { listed: deserialize_seq }
