@@ -15,7 +15,7 @@ use yarrowfen_core::base::codes::{CurrentWay, Direction, FallBy, FishAt, LiftCau
 use yarrowfen_core::base::{
     Area, GRAMS_PER_OUNCE, Length, Mass, MassDensity, ThermodynamicTemperature, UnitSystem, Volume,
 };
-use yarrowfen_core::cast::{Cast, Keep, Lure, Postures, Profile, Setup, swing};
+use yarrowfen_core::cast::{Cast, Keep, LONGEST_S, Lure, Postures, Profile, Setup, swing};
 use yarrowfen_core::physics::line::{DVec3, LineBody};
 use yarrowfen_core::physics::sink::{HeadBody, Trailing, fall as falls};
 use yarrowfen_core::physics::water::Water;
@@ -150,6 +150,19 @@ fn the_fall_of_a_cast_is_that_of_the_window() {
 }
 
 /// Fact of the trade: cast deep and come up the slope, and it stays in contact.
+/// A cast that is not home in five minutes is followed no longer, and says so.
+#[test]
+fn a_cast_that_is_followed_no_longer_says_where_it_was() {
+    let cast = Cast::of(&setup(5.0, "drag 60 cm, drag 60 cm, hop 30 cm"));
+    assert_eq!(cast.cut_off, None);
+    let slow = setup(5.0, "pause 40 s, drag 30 cm");
+    let cast = Cast::of(&slow);
+    let out = cast.cut_off.unwrap();
+    let last = cast.samples.last().unwrap();
+    assert!((LONGEST_S - 2.0..LONGEST_S + 1.0).contains(&last.t));
+    assert!((out - last.at.x).abs() < 0.2 && out > 3.0 && out < slow.cast);
+}
+
 #[test]
 fn uphill_keeps_contact_longer_than_downhill() {
     for list in [

@@ -13,7 +13,7 @@ use crate::physics::line::{DVec3, Pull, Stream, Thread};
 use uom::si::length::meter;
 
 /// Longest time that a cast is followed, s.
-const LONGEST_S: f64 = 300.0;
+pub const LONGEST_S: f64 = 300.0;
 /// How long it is followed under the rod, s.
 const BELOW_S: f64 = 90.0;
 /// Longest first fall, s.
@@ -37,6 +37,9 @@ pub struct Cast {
     /// Depth below the surface at each of some distances from the angler, for
     /// drawing: (out, depth).
     pub bottom: Vec<(f64, f64)>,
+    /// How far out it still was, m, where it had been followed for [`LONGEST_S`]: the figures are
+    /// then those of the way so far. None where it came home.
+    pub cut_off: Option<f64>,
     stream: Stream,
 }
 
@@ -92,6 +95,8 @@ impl Cast {
                 }
             }
         }
+        let still_out = !setup.below && !setup.moves.is_empty() && !sim.home();
+        let cut_off = still_out.then_some(sim.at.x);
         let samples = sim.samples;
         let figures = read::figures(setup, &bed, &samples, &acts, landed);
         let knots = 160;
@@ -107,6 +112,7 @@ impl Cast {
             acts,
             figures,
             bottom,
+            cut_off,
             stream,
         }
     }

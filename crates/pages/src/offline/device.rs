@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use serde::{Deserialize, Serialize};
+use serde::{Deserialize, Serialize, Serializer};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::Options;
@@ -17,7 +17,7 @@ use crate::reader::{Reader, Theme, Who};
 
 /// A thing of the box.
 #[derive(Debug, Clone, Serialize, Deserialize)]
-struct ThingRow {
+pub struct ThingRow {
     id: Uuid,
     kind: BoxList,
     texts: BTreeMap<String, String>,
@@ -36,8 +36,11 @@ struct AccountRow {
 
 /// All that a device holds of a reader. It is sealed to the owner that it names: nothing of
 /// it is shown to another.
+///
+/// Things are rows where it is read; where it is written, the box itself, each row made as it is
+/// written: fifty thousand at once would be the largest thing in the server's memory.
 #[derive(Debug, Clone, Serialize, Deserialize)]
-pub struct Device {
+pub struct Device<T = Vec<ThingRow>> {
     /// Whose it is.
     pub owner: Uuid,
     csrf: String,
@@ -49,7 +52,7 @@ pub struct Device {
     question: String,
     account: Option<AccountRow>,
     assets: String,
-    things: Vec<ThingRow>,
+    things: T,
     waters: Vec<Water>,
     sinks: Vec<Sink>,
     tries: Vec<MendTry>,
@@ -102,27 +105,40 @@ impl Loaded {
     }
 }
 
-impl Device {
+/// A box, written as rows.
+#[derive(Debug, Clone, Copy)]
+pub struct Rows<'h>(Option<&'h HeldBox>);
+
+impl Serialize for Rows<'_> {
+    fn serialize<S: Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        to.collect_seq(self.0.iter().flat_map(|h| &h.items).map(ThingRow::of))
+    }
+}
+
+impl ThingRow {
+    fn of(owned: &Owned) -> Self {
+        let texts = owned.item.texts().into_iter();
+        Self {
+            id: owned.id,
+            kind: owned.item.thing.kind(),
+            texts: texts
+                .map(|(key, text)| (key.into_owned(), text.into_owned()))
+                .collect(),
+            archived: owned.archived,
+            added_at: owned.added_at,
+        }
+    }
+}
+
+impl<'h> Device<Rows<'h>> {
     /// Of a reader and what is held of him.
     #[must_use]
     pub fn of(
         (owner, reader): (OwnerId, &Reader),
-        things: Option<&HeldBox>,
+        things: Option<&'h HeldBox>,
         (sinks, tries, sizes): (&[Sink], &[MendTry], &[OwnSize]),
         (events, planned): (Vec<Event>, Vec<Planned>),
     ) -> Self {
-        let row = |o: &Owned| ThingRow {
-            id: o.id,
-            kind: o.item.thing.kind(),
-            texts: o
-                .item
-                .texts()
-                .into_iter()
-                .map(|(key, text)| (key.into_owned(), text.into_owned()))
-                .collect(),
-            archived: o.archived,
-            added_at: o.added_at,
-        };
         Self {
             owner: owner.0,
             csrf: reader.csrf.clone(),
@@ -138,7 +154,7 @@ impl Device {
                 box_version: a.box_version,
             }),
             assets: reader.assets.clone(),
-            things: things.map_or_else(Vec::new, |h| h.items.iter().map(row).collect()),
+            things: Rows(things),
             waters: things.map_or_else(Vec::new, |h| h.waters.clone()),
             sinks: sinks.to_vec(),
             tries: tries.to_vec(),
@@ -147,7 +163,9 @@ impl Device {
             events,
         }
     }
+}
 
+impl Device {
     /// Ready to make pages of. A thing that this version cannot read is left out, as it is
     /// where the box is read from the database.
     #[must_use]

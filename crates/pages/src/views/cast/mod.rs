@@ -297,10 +297,10 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
             format!("highest lift, {} s of fall after it", plain(f.lift.1, 1)),
         )
     } else {
-        let says = if setup.below {
-            "of it played"
-        } else {
-            "of retrieve to the rod"
+        let says = match run.cast.cut_off {
+            _ if setup.below => "of it played",
+            Some(_) => "of retrieve, and not home yet",
+            None => "of retrieve to the rod",
         };
         figure(plain(f.retrieve, 0), "s", says.into())
     };

@@ -4,7 +4,7 @@ use std::borrow::Cow;
 
 use yarrowfen_core::base::codes::HangCause;
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
-use yarrowfen_core::cast::Sample;
+use yarrowfen_core::cast::{LONGEST_S, Sample};
 
 use yarrowfen_core::cast::CastRig;
 
@@ -192,6 +192,13 @@ pub(super) fn facts(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Stri
             Dimension::Speed.print(drift, units)
         ),
     });
+    if let Some(out) = run.cast.cut_off {
+        all.push(format!(
+            "It is followed for {} s, and is then still {} out: the figures are those of the way so far.",
+            plain(LONGEST_S, 0),
+            far(out)
+        ));
+    }
     if f.slack >= 0.01 {
         all.push(format!(
             "{} % of the retrieve is on a slack line: there, watch the line, not the hand.",
