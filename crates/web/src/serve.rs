@@ -14,6 +14,7 @@ use actix_web::middleware::from_fn;
 use actix_web::rt::net::TcpStream;
 use tokio::signal::unix::{SignalKind, signal};
 
+use crate::live::boxes::Boxes;
 use crate::live::forecast::Forecast;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
@@ -30,6 +31,8 @@ use crate::{reader, routes};
 const AGAIN: Duration = Duration::from_secs(1);
 /// What is old is removed so often.
 const SWEEP_EVERY: Duration = Duration::from_secs(3600);
+/// A box that nobody asked for in so long is let go.
+const IDLE: Duration = Duration::from_secs(300);
 /// Longest that a stop waits for what was begun.
 const LONGEST_END: Duration = Duration::from_secs(60);
 /// How many ports are tried after the wanted one.
@@ -88,6 +91,14 @@ async fn keep_house(store: Store, strangers: Arc<Strangers>) {
     }
 }
 
+/// Lets go of boxes that nobody asked for, for as long as the program runs.
+async fn forget_boxes(boxes: Arc<Boxes>) {
+    loop {
+        tokio::time::sleep(IDLE).await;
+        boxes.forget_idle();
+    }
+}
+
 /// Serves until it is told to stop.
 ///
 /// # Errors
@@ -104,6 +115,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
     tokio::spawn(keep_house(app.store.clone(), app.strangers.clone()));
+    tokio::spawn(forget_boxes(app.boxes.clone()));
     let listener = listen(&config)?;
     println!("Yarrowfen is at http://{}", listener.local_addr()?);
     let numbers = config

@@ -4,6 +4,7 @@
 //! version with who is signed in, so a box held here is never out of date.
 
 use std::sync::Arc;
+use std::sync::atomic::{AtomicBool, Ordering};
 
 use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
@@ -16,16 +17,22 @@ use crate::reply::{PageError, off_loop};
 /// Things held at once, over all boxes: some hundred bytes each.
 const MOST_HELD: u64 = 300_000;
 
+/// A box, and whether it was asked for since it was last looked through.
+struct Entry {
+    held: Arc<HeldBox>,
+    asked: AtomicBool,
+}
+
 #[derive(Clone)]
 struct ByThings;
-impl Weighter<Uuid, Arc<HeldBox>> for ByThings {
-    fn weight(&self, _: &Uuid, held: &Arc<HeldBox>) -> u64 {
-        held.items.len() as u64 + 1
+impl Weighter<Uuid, Arc<Entry>> for ByThings {
+    fn weight(&self, _: &Uuid, entry: &Arc<Entry>) -> u64 {
+        entry.held.items.len() as u64 + 1
     }
 }
 
 /// The boxes held.
-pub struct Boxes(Cache<Uuid, Arc<HeldBox>, ByThings>);
+pub struct Boxes(Cache<Uuid, Arc<Entry>, ByThings>);
 
 impl Default for Boxes {
     fn default() -> Self {
@@ -54,8 +61,10 @@ impl Boxes {
     /// When it must be read and the database does not answer.
     pub async fn of(&self, store: &Store, account: &Account) -> Result<Arc<HeldBox>, PageError> {
         let id = account.owner.0;
-        if let Some(held) = self.0.get(&id).filter(|h| h.version == account.box_version) {
-            return Ok(held);
+        let fresh = |e: &Arc<Entry>| e.held.version == account.box_version;
+        if let Some(entry) = self.0.get(&id).filter(fresh) {
+            entry.asked.store(true, Ordering::Relaxed);
+            return Ok(entry.held.clone());
         }
         let mut items = Vec::new();
         let read = async |some: BoxRows| {
@@ -67,8 +76,20 @@ impl Boxes {
         let version = account.box_version;
         let read = move || Arc::new(HeldBox::new(version, items, waters));
         let held = off_loop(read).await?;
-        self.0.insert(id, held.clone());
+        self.hold(id, held.clone());
         Ok(held)
+    }
+
+    fn hold(&self, id: Uuid, held: Arc<HeldBox>) {
+        let asked = AtomicBool::new(true);
+        self.0.insert(id, Arc::new(Entry { held, asked }));
+    }
+
+    /// Lets go of every box that nobody asked for since this was last called: a full one takes
+    /// some 60 MB, which nobody needs when its angler has gone to fish.
+    pub fn forget_idle(&self) {
+        self.0
+            .retain(|_, entry| entry.asked.swap(false, Ordering::Relaxed));
     }
 }
 
@@ -99,9 +120,28 @@ mod tests {
         let full = u128::try_from(MOST_ITEMS).unwrap();
         let items = (0..full).map(|n| owned(Uuid::from_u128(n))).collect();
         let me = Uuid::from_u128(7);
+        boxes.hold(me, Arc::new(HeldBox::new(1, items, Vec::new())));
+        assert!(boxes.0.get(&me).is_some());
+    }
+
+    #[test]
+    fn a_box_that_nobody_asks_for_is_let_go_and_no_other() {
+        let boxes = Boxes::default();
+        let [me, other] = [1, 2].map(Uuid::from_u128);
+        for id in [me, other] {
+            boxes.hold(id, Arc::new(HeldBox::new(1, Vec::new(), Vec::new())));
+        }
+        // Just read: neither goes.
+        boxes.forget_idle();
         boxes
             .0
-            .insert(me, Arc::new(HeldBox::new(1, items, Vec::new())));
-        assert!(boxes.0.get(&me).is_some());
+            .get(&me)
+            .unwrap()
+            .asked
+            .store(true, Ordering::Relaxed);
+        boxes.forget_idle();
+        assert!(boxes.0.get(&me).is_some() && boxes.0.get(&other).is_none());
+        boxes.forget_idle();
+        assert!(boxes.0.get(&me).is_none());
     }
 }
