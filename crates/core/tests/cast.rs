@@ -163,6 +163,28 @@ fn a_cast_that_is_followed_no_longer_says_where_it_was() {
     assert!((out - last.at.x).abs() < 0.2 && out > 3.0 && out < slow.cast);
 }
 
+/// Pages show every tenth sample as a second: none may be late by more than a step. Measured: after
+/// 300 s the samples were 9 s behind, since each step's overshoot was added to the next.
+#[test]
+fn samples_go_by_the_clock() {
+    for list in [
+        "drag 60 cm, hop 30 cm, pause 3 s",
+        "wind 3 m, pause 1 s",
+        "pause 40 s, drag 30 cm",
+        "swim 3 m",
+    ] {
+        let cast = Cast::of(&setup(5.0, list));
+        assert!(cast.samples.len() > 100, "{list}");
+        for (k, sample) in (0u32..).zip(&cast.samples) {
+            let late = sample.t - f64::from(k) / 10.0;
+            assert!(
+                (-1e-6..=0.1).contains(&late),
+                "{list}: {k} is {late} s late"
+            );
+        }
+    }
+}
+
 #[test]
 fn uphill_keeps_contact_longer_than_downhill() {
     for list in [

@@ -21,7 +21,7 @@ use std::f64::consts::PI;
 pub(super) const STEP_S: f64 = 0.004;
 /// The same of a lift alone, of which tenths of a second are told.
 pub(super) const LIFT_STEP_S: f64 = 0.008;
-/// Samples are kept every so many steps: ten a second.
+/// A sample is kept at the first step at or after each tenth of a second.
 pub(super) const KEEP_EVERY_S: f64 = 0.1;
 /// The line's loads and the head's coefficient are looked up again after this, s.
 const LOADS_EVERY_S: f64 = 0.02;
@@ -98,7 +98,8 @@ pub(super) struct Sim<'a> {
     cd: f64,
     chord: Chord,
     looked: f64,
-    kept_at: f64,
+    /// How many samples were kept: the next is that of this tenth of a second.
+    due: u32,
     crest: f64,
     slack: f64,
     way: DVec3,
@@ -141,7 +142,7 @@ impl<'a> Sim<'a> {
             cd: 0.5,
             chord: Chord::new(&lure.line, &stream, at, DVec3::Z),
             looked: f64::NEG_INFINITY,
-            kept_at: f64::NEG_INFINITY,
+            due: 0,
             crest: 0.0,
             slack: 0.0,
             way: DVec3::NEG_X,
@@ -339,10 +340,11 @@ impl<'a> Sim<'a> {
         if self.kept == Kept::Let(FallBy::Slack) {
             self.slack += self.dt;
         }
-        if self.t - self.kept_at < KEEP_EVERY_S - 1e-9 {
+        // By the clock: counted from the one before, each step's overshoot would add up.
+        if self.t < f64::from(self.due) * KEEP_EVERY_S - 1e-9 {
             return;
         }
-        self.kept_at = self.t;
+        self.due += 1;
         self.samples.push(Sample {
             t: self.t,
             at,
