@@ -149,7 +149,6 @@ fn the_fall_of_a_cast_is_that_of_the_window() {
     }
 }
 
-/// Fact of the trade: cast deep and come up the slope, and it stays in contact.
 /// A cast that is not home in five minutes is followed no longer, and says so.
 #[test]
 fn a_cast_that_is_followed_no_longer_says_where_it_was() {
@@ -185,6 +184,7 @@ fn samples_go_by_the_clock() {
     }
 }
 
+/// Fact of the trade: cast deep and come up the slope, and it stays in contact.
 #[test]
 fn uphill_keeps_contact_longer_than_downhill() {
     for list in [
