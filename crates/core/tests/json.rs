@@ -93,7 +93,7 @@ enum Variant {
 fn every_shape_of_a_type_is_read_as_it_was_written() {
     let shapes = Shapes {
         unit: (),
-        pair: (-3, 0.25),
+        pair: (-3, 0.1),
         // Moments are written as such.
         wide: (-1_795_831_868_186_600, 1 << 40),
         wrapped: Wrapped("ä \u{1f41f} \n\"\\".into()),

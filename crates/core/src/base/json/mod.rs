@@ -5,8 +5,10 @@
 //! written by: here they are read and written with the standard library's, and a structure is
 //! read from an object alone, which halves the code of each type.
 
+mod lex;
 mod read;
 mod write;
 
-pub use read::{Unread, read};
+pub use lex::Unread;
+pub use read::read;
 pub use write::written;

@@ -10,14 +10,17 @@ use serde_json::ser::Formatter;
 /// number again, a whole one with a point as serde_json has it.
 struct Plainly;
 
+fn point(whole: bool) -> &'static str {
+    if whole { ".0" } else { "" }
+}
+
 impl Formatter for Plainly {
     fn write_f64<W: ?Sized + Write>(&mut self, writer: &mut W, value: f64) -> io::Result<()> {
-        let point = if value.fract() == 0.0 { ".0" } else { "" };
-        write!(writer, "{value}{point}")
+        write!(writer, "{value}{}", point(value.fract() == 0.0))
     }
 
     fn write_f32<W: ?Sized + Write>(&mut self, writer: &mut W, value: f32) -> io::Result<()> {
-        self.write_f64(writer, f64::from(value))
+        write!(writer, "{value}{}", point(value.fract() == 0.0))
     }
 }
 

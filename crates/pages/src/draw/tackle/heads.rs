@@ -2,9 +2,8 @@
 //! weight, and scaled to the length and height said.
 
 use yarrowfen_core::base::codes::{Shape, Tie};
-use yarrowfen_core::base::maths;
 
-use super::path::{Pt, ellipse, scaled};
+use super::path::{Pt, ellipse, scaled, turned};
 use super::reach::farthest;
 
 /// How a shape is drawn: in diameters, front at 0, the shank at height 0.
@@ -345,9 +344,8 @@ pub fn laid(shape: Shape, (length, height): Pt, (x0, y0): Pt, tie: Tie) -> LaidH
     );
     let (foot, along) = match tie {
         Tie::Top => {
-            let turn = p.tie.2.to_radians();
-            let (sin, cos) = (maths::sin(turn), maths::cos(turn));
-            (at((p.tie.0, p.tie.1)), (cos, sin))
+            let along = turned((1.0, 0.0), (0.0, 0.0), p.tie.2);
+            (at((p.tie.0, p.tie.1)), along)
         }
         Tie::FortyFive | Tie::Recessed => {
             let middle = at((0.5 * p.size.0, 0.0));

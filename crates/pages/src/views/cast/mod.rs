@@ -298,8 +298,8 @@ fn figures(asked: &CastAsked, run: &Run, units: UnitSystem) -> Vec<Figure> {
         )
     } else {
         let says = match run.cast.cut_off {
-            _ if setup.below => "of it played",
             Some(_) => "of retrieve, and not home yet",
+            None if setup.below => "of it played",
             None => "of retrieve to the rod",
         };
         figure(plain(f.retrieve, 0), "s", says.into())
