@@ -171,10 +171,63 @@ test('what belongs to an account is gone from the device when it signs out', asy
     ask.onsuccess = () => { const get = ask.result.transaction('kv').objectStore('kv').get('device'); get.onsuccess = () => done(get.result ? get.result.json : null); };
   }));
   expect(held === null || (held.account === null && held.things.length === 0 && held.waters.length === 0)).toBe(true);
+  const { stamp, seen } = await onDisk(page);
+  expect(seen.every((s) => s.stamp === stamp)).toBe(true);
   await context.setOffline(true);
   const reply = await page.goto('/box');
   expect(reply.status()).toBe(503);
   await expect(page.locator('h1')).toHaveText('No signal');
+});
+
+// What the device keeps: its own record, and the pages that stand ready.
+const onDisk = (page) => page.evaluate(() => new Promise((done) => {
+  const ask = indexedDB.open('yarrowfen');
+  ask.onsuccess = () => {
+    const kv = ask.result.transaction('kv').objectStore('kv');
+    const [device, seen] = [kv.get('device'), kv.getAll(IDBKeyRange.bound('seen ', 'seen!'))];
+    kv.transaction.oncomplete = () => { ask.result.close(); done({ stamp: device.result?.stamp, seen: seen.result }); };
+  };
+}));
+const ready = async (page) => { const { stamp, seen } = await onDisk(page); return seen.length > 0 && seen.every((s) => s.stamp === stamp); };
+
+test('a page that was looked at stands ready: without the engine, with forms of its own, and never an older one', async ({ page, context }) => {
+  const cdp = await context.newCDPSession(page);
+  await cdp.send('ServiceWorker.enable');
+  const away = async () => { await context.setOffline(true); await cdp.send('ServiceWorker.stopAllWorkers'); };
+  const path = '/?depth=4+m&rig=ned&form=stick&length=70+mm';
+  await page.goto('/');
+  await demo(page);
+  // Pick alone is looked at, never the day: that is enough.
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  const served = await (await page.goto(path)).text();
+  await expect.poll(() => ready(page), { timeout: 60_000 }).toBe(true);
+  await page.evaluate(async () => { for (const name of await caches.keys()) for (const file of await (await caches.open(name)).keys()) if (file.url.includes('pages.wasm')) await (await caches.open(name)).delete(file); });
+  await cdp.send('Network.clearBrowserCache');
+  await away();
+  const token = /value="([0-9a-f]+\.[0-9a-f]+)"/g;
+  const shown = [];
+  for (let i = 0; i < 2; i += 1) {
+    const reply = await page.goto(path);
+    expect(reply.headers()['x-made-here']).toBeDefined();
+    shown.push(await reply.text());
+    await cdp.send('ServiceWorker.stopAllWorkers');
+  }
+  for (const text of shown) expect(text.replaceAll(token, '')).toBe(served.replaceAll(token, ''));
+  const [one, two] = shown.map((text) => new Set([...text.matchAll(token)].map((m) => m[1])));
+  expect(one.size).toBe(1);
+  expect(one).not.toEqual(two);
+  // Without the engine no other page can be made: it was not the engine that answered.
+  expect((await page.goto('/?depth=9+m&rig=tube')).status()).toBe(503);
+  // The box changes: what stood ready goes, and the page without a network is the one that the server would give.
+  await context.setOffline(false);
+  await page.goto('/box');
+  const before = await onDisk(page);
+  await page.getByRole('button', { name: /one fewer/i }).first().click();
+  await expect.poll(async () => (await onDisk(page)).stamp !== before.stamp && ready(page), { timeout: 60_000 }).toBe(true);
+  const then = await (await page.goto(path)).text();
+  await expect.poll(async () => (await onDisk(page)).seen.length, { timeout: 60_000 }).toBeGreaterThan(1);
+  await away();
+  expect((await (await page.goto(path)).text()).replaceAll(token, '')).toBe(then.replaceAll(token, ''));
 });
 
 test('a server that falls silent in the middle of a send loses nothing and doubles nothing', async ({ page, context }) => {

@@ -35,6 +35,8 @@
 
   const ask = (what) => serviceWorker.controller?.postMessage(what);
   window.addEventListener('online', () => ask('send'));
+  // A tap takes a tenth of a second from press to release: the worker may sleep, and uses it to wake.
+  document.addEventListener('pointerdown', () => { if (!navigator.onLine) ask('wake'); }, { passive: true });
   document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') ask('send'); });
   setInterval(() => { if (document.querySelector('#signal') && document.visibilityState === 'visible') ask('look'); }, 20_000);
   serviceWorker.addEventListener('message', (e) => {

@@ -34,15 +34,23 @@ const database = () => {
 };
 const got = (ask) => new Promise((done, failed) => { ask.onsuccess = () => done(ask.result); ask.onerror = () => failed(ask.error); });
 // One transaction over both stores; done when it is on the disk.
-const changing = async (act) => {
+const changing = async (act, durability = 'strict') => {
   const db = await database();
-  const t = db.transaction(['kv', 'log'], 'readwrite', { durability: 'strict' });
+  const t = db.transaction(['kv', 'log'], 'readwrite', { durability });
   const over = new Promise((done, failed) => { t.oncomplete = done; t.onabort = t.onerror = () => failed(t.error); });
   const result = await act(t.objectStore('kv'), t.objectStore('log'));
   await over;
   return result;
 };
-const kept = async (key) => got((await database()).transaction('kv').objectStore('kv').get(key));
+const several = async (keys) => {
+  const kv = (await database()).transaction('kv').objectStore('kv');
+  return Promise.all(keys.map((key) => got(kv.get(key))));
+};
+const kept = async (key) => (await several([key]))[0];
+// What stands ready of pages that were looked at, by their addresses; and how many of them.
+const seenAt = (url) => `seen ${url.pathname}${url.search}`;
+const SEEN = IDBKeyRange.bound('seen ', 'seen!');
+const MOST_SEEN = 12;
 const ofOwner = (owner) => IDBKeyRange.bound([owner, ''], [owner, '\uffff']);
 const rows = async (owner) => got((await database()).transaction('log').objectStore('log').getAll(ofOwner(owner)));
 const UNSENT = 0, SENT = 1, REFUSED = 2;
@@ -89,7 +97,7 @@ const ready = async () => {
   // The module is made ready while the disk is read; what goes wrong with it is said where it is asked.
   if (!engine) start().catch(() => {});
   if (!held) {
-    const [stale, device, menu] = await Promise.all(['stale', 'device', 'question'].map(kept));
+    const [stale, device, menu] = await several(['stale', 'device', 'question']);
     if (stale && !await refresh()) return null;
     if (!stale && device) { held = device; question = menu ?? null; } else held = await kept('device') ?? (await refresh() && await kept('device')) ?? null;
   }
@@ -104,12 +112,18 @@ const ready = async () => {
 };
 
 // ---- What is known of the reader, from the server.
-const put = (kv, log, json, was) => {
-  const stamp = crypto.randomUUID();
-  held = null; question = null;
-  kv.delete('question');
-  kv.put({ json, stamp }, 'device');
+const forget = (kv) => { for (const what of ['question', SEEN]) kv.delete(what); };
+// What pages are made of but for the day's: the menu's question is told apart.
+const lasting = ({ question: _, events: __, ...rest }) => JSON.stringify(rest);
+const put = async (kv, log, json, was) => {
+  const before = await got(kv.get('device'));
+  const same = before && lasting(before.json) === lasting(json);
+  if (!same) forget(kv);
   kv.delete('stale');
+  kv.put({ owner: json.owner, text: json.question }, 'question');
+  kv.put({ json, stamp: same ? before.stamp : crypto.randomUUID() }, 'device');
+  // Whoever began to read before this was begun may have put back what was there: it goes when this is done.
+  kv.transaction.addEventListener('complete', () => { held = null; question = null; if (!same) aheadOfAll(); });
   const others = json.events.filter((event) => !was.has(event.id));
   for (const event of others) log.put({ owner: json.owner, id: event.id, event, state: SENT });
   return others.length;
@@ -123,7 +137,7 @@ const refresh = async () => {
       const all = await got(log.getAll());
       // Sealed: what another wrote is not shown here; what of it was sent goes, and what was not waits for its owner.
       for (const r of all) if (r.owner !== json.owner && r.state === SENT) log.delete([r.owner, r.id]);
-      const new_ones = put(kv, log, json, new Set(all.filter((r) => r.owner === json.owner).map((r) => r.id)));
+      const new_ones = await put(kv, log, json, new Set(all.filter((r) => r.owner === json.owner).map((r) => r.id)));
       const old = Date.now() - 4 * 86_400_000;
       for (const r of all) if (r.state === SENT && r.event.written.at < old) log.delete([r.owner, r.id]);
       return new_ones;
@@ -177,12 +191,12 @@ const sendSome = async () => {
   const kept_ids = new Set(took.kept);
   const why = new Map(took.refused.map((r) => [some[r.at].id, r.why]));
   const server = new Map(took.events.map((event) => [event.id, event]));
-  await changing((kv, log) => {
+  await changing(async (kv, log) => {
     for (const r of some) {
       if (kept_ids.has(r.id)) log.put({ ...r, event: server.get(r.id) ?? r.event, state: SENT });
       else if (why.has(r.id)) log.put({ ...r, state: REFUSED, why: why.get(r.id) });
     }
-    put(kv, log, json, new Set(some.map((r) => r.id)));
+    await put(kv, log, json, new Set(some.map((r) => r.id)));
   });
   heard();
   return true;
@@ -196,6 +210,8 @@ self.addEventListener('message', (e) => {
   if (e.data === 'send') e.waitUntil(send());
   if (e.data === 'look') e.waitUntil(send().then(pull));
   if (e.data === 'tell') e.waitUntil(tell());
+  // A finger is on the way to ask for a page.
+  if (e.data === 'wake') e.waitUntil(ready().catch(() => {}));
   if (e.data === 'use') self.skipWaiting();
 });
 
@@ -211,53 +227,94 @@ const asReply = ({ head, body }) => {
   headers.set('x-made-here', VERSION);
   return new Response(head.status === 303 ? null : body, { status: head.status, headers });
 };
-const asked = (request, url, all, owner, now) => ({
+const isPart = ({ headers }) => headers.has('hx-request') && !headers.has('hx-history-restore-request');
+const once = () => crypto.randomUUID().slice(0, 8);
+const menuOf = (owner) => (question?.owner === owner ? question.text : undefined);
+const asked = (part, url, all, owner, now) => ({
   path: url.pathname,
   query: url.search.slice(1),
-  part: request.headers.has('hx-request') && !request.headers.has('hx-history-restore-request'),
+  part,
   now: now ?? [Date.now(), -new Date().getTimezoneOffset()],
   events: all.filter((r) => r.state !== REFUSED).map((r) => r.event),
   unsent: all.filter((r) => r.state === UNSENT).map((r) => r.id),
-  once: crypto.randomUUID().slice(0, 8),
-  question: question?.owner === owner ? question.text : undefined,
+  once: once(),
+  question: menuOf(owner),
 });
 const remember = async (owner, text) => {
   if (!text || (question?.owner === owner && question.text === text)) return;
   question = { owner, text };
   await changing((kv) => { kv.put(question, 'question'); });
 };
-// A page made here; none where it cannot be.
-const made = async (e, url) => {
+// Of these the day's log is told; of all others only what the device holds.
+const withLog = (url) => ['/today', '/mend'].includes(url.pathname);
+// A page that was looked at, as it stands ready: shown while the engine sleeps and nothing that it rests on has changed.
+const standing = async (url, later) => {
+  const [stale, device, menu, page] = await several(['stale', 'device', 'question', seenAt(url)]);
+  if (stale || !device || page?.version !== VERSION || page.stamp !== device.stamp) return null;
+  held = device; question = menu ?? null;
+  const { owner } = device.json;
+  if (!page.head.question && page.menu !== menuOf(owner)) return null;
+  later(remember(owner, page.head.question));
+  // Its forms are those of another showing: what is sent with them is not taken for what was sent before.
+  return asReply({ head: page.head, body: page.body.replaceAll(`.${page.once}"`, `.${once()}"`) });
+};
+const stand = ({ stamp }, url, { once, question: menu }, { head, body }) => changing(async (kv) => {
+  if (held?.stamp !== stamp) return;
+  if (await got(kv.count(SEEN)) >= MOST_SEEN) kv.delete(SEEN);
+  kv.put({ version: VERSION, stamp, once, menu, head, body: text.decode(body) }, seenAt(url));
+}, 'relaxed');
+// A page made here; none where it cannot be. What of it may wait is given to `later`.
+const made = async (url, part, later) => {
+  const seen = engine || part ? null : await standing(url, later);
+  if (seen) return seen;
   const device = await ready();
   if (!device) return null;
-  const withLog = url.pathname === '/today' || url.pathname === '/mend';
-  const all = withLog ? await rows(device.json.owner) : [];
+  const all = withLog(url) ? await rows(device.json.owner) : [];
   // Somebody else may have come in between: what one wrote is not shown under the name of another.
-  if (loadedWith !== device.stamp) return made(e, url);
+  if (loadedWith !== device.stamp) return made(url, part, later);
   const { owner } = device.json;
-  const reply = await ask({ get: { asked: asked(e.request, url, all, owner) } });
+  const call = asked(part, url, all, owner);
+  const reply = await ask({ get: { asked: call } });
   if (reply.head.status === 0) return null;
-  e.waitUntil(remember(owner, reply.head.question));
+  later(remember(owner, reply.head.question));
+  if (!part && !withLog(url) && reply.head.status === 200) later(stand(device, url, call, reply));
   return asReply(reply);
+};
+// What is looked at with the network is made here too, behind it: looked at again without one, it stands ready.
+const ahead = async (url) => {
+  const tasks = [];
+  try {
+    if (MADE.includes(url.pathname) && !withLog(url)) await made(url, false, (task) => tasks.push(task));
+    await Promise.all(tasks);
+  } catch { /* it is made when it is asked for, and what is wrong is said then */ }
+};
+const aheadOfAll = async () => {
+  for (const client of await self.clients.matchAll()) await ahead(new URL(client.url));
 };
 const late = () => new Promise((_, failed) => { setTimeout(() => failed(new Error('late')), PATIENCE); });
 const page = async (e, url) => {
   const { request } = e;
   // What is being written down is here first: the server knows less.
   const here = url.pathname === '/today';
+  const later = (task) => e.waitUntil(task);
+  const make = () => made(url, isPart(request), later);
   try {
     if (here || Date.now() < silentUntil) {
-      const reply = await made(e, url);
+      const reply = await make();
       if (reply) { if (here) e.waitUntil(send().then(pull)); return reply; }
     }
     const mine = MADE.includes(url.pathname);
     const reply = await (mine ? Promise.race([fetch(request), late()]) : fetch(request));
-    if (reply.status < 500 || !mine) { if (reply.status < 500) heard(); return reply; }
+    if (reply.status < 500 || !mine) {
+      if (reply.status < 500) heard();
+      if (reply.ok && request.mode === 'navigate') later(ahead(url));
+      return reply;
+    }
     throw new Error(`the server says ${reply.status}`);
   } catch {
     missed();
     e.waitUntil(tell());
-    try { return await made(e, url) ?? notice(NEEDS); } catch { return notice(NEEDS); }
+    try { return await make() ?? notice(NEEDS); } catch { return notice(NEEDS); }
   }
 };
 // The device's own name and its count.
@@ -273,7 +330,7 @@ const tap = async (e, url) => {
   const all = await rows(device.json.owner);
   const sent = { id: form.get('id') || crypto.randomUUID(), device: me.id, seq: me.seq };
   for (const name of ['id', 'at', 'offset', 'csrf']) form.delete(name);
-  const reply = await ask({ post: { asked: asked(e.request, url, all, device.json.owner, now), sent: { ...sent, form: form.toString() } } });
+  const reply = await ask({ post: { asked: asked(isPart(e.request), url, all, device.json.owner, now), sent: { ...sent, form: form.toString() } } });
   if (reply.head.status === 0) return notice(UNCHANGED);
   const { keep } = reply;
   if (keep.length) {
@@ -299,7 +356,8 @@ const account = async (e, url) => {
     const reply = await fetch(e.request);
     if (url.pathname.startsWith('/account/sign-out')) await changing(async (kv, log) => {
       held = null; question = null;
-      kv.delete('device'); kv.delete('question');
+      forget(kv);
+      kv.delete('device');
       for (const r of await got(log.getAll())) if (r.state === SENT) log.delete([r.owner, r.id]);
     });
     e.waitUntil(refresh().then(() => send()));
