@@ -1,8 +1,9 @@
 #!/usr/bin/env python3
 """A full account out, in, and out again: to the byte, in bounded memory, and its pages in time.
 
-python3 scripts/full_account.py: on a database and a port of its own, after cargo build --release. Prints what each page
-takes, the server's memory, and the bytes of a row with its indexes. Ends with 1 where the two files differ.
+python3 scripts/full_account.py [REST]: on a database and a port of its own, after cargo build --release. Prints what each
+page takes, the server's memory, after REST seconds too (20; the box is let go after 600), and the bytes of a row with its
+indexes. Ends with 1 where the two files differ.
 """
 import json
 import statistics
@@ -14,6 +15,7 @@ from own import Own
 from writers import Writer
 
 PORT = 7590
+REST = int(sys.argv[1]) if len(sys.argv) > 1 else 20
 PAGES = ["/", "/?rig=ned&depth=5+m", "/kept", "/kept?q=pick+7", "/kept?page=40", "/kept?sort=weight", "/box", "/box?q=ball+1%2F8",
          "/box?sort=name", "/box?page=900", "/box?kind=bait", "/box/gaps", "/waters", "/count", "/bench", "/mend", "/days", "/today",
          "/days/review", "/account", "/device", "/box/csv/head", "/days/log.csv"]
@@ -85,8 +87,8 @@ with Own(PORT, "54961") as own:
             took.append(1000 * (time.time() - begun))
         print(f"{page:28} {status} {statistics.median(took):7.1f} ms, first {took[0]:7.1f}")
     at_once = memory("VmRSS")
-    time.sleep(20)
-    print(f"memory {memory('VmHWM')} MB at most, {at_once} MB after, {memory('VmRSS')} MB after twenty seconds of rest")
+    time.sleep(REST)
+    print(f"memory {memory('VmHWM')} MB at most, {at_once} MB after, {memory('VmRSS')} MB after {REST} s of rest")
     for table in ("kept_picks", "box_items", "box_changes", "log_events", "waters", "sink_tests", "mend_tries", "planned_days"):
         query = (f"select sum(pg_total_relation_size(c.oid)) / greatest((select count(*) from {table}), 1) from pg_class c "
                  f"where c.relkind = 'r' and c.relname ~ '^{table}(_p[0-9]+)?$'")

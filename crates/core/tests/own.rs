@@ -1,42 +1,19 @@
 //! The box against the answer, the bench's geometry, and what is missing.
 #![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
-use std::borrow::Cow;
+#[path = "common/things.rs"]
+mod things;
 
 use proptest::prelude::*;
+use things::{NED, SWING, asked, engine, item, said};
 use yarrowfen_core::answer::OwnAnswer;
-use yarrowfen_core::answer::{GapCell, GapState};
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::Sits;
 use yarrowfen_core::base::codes::{HookStyle, Wire};
-use yarrowfen_core::explore::gaps::Situation;
 use yarrowfen_core::gear::seat::{BenchBait, seat};
-use yarrowfen_core::own_box::{
-    BoxIndex, BoxList, Item, NamedHook, Texts, csv, typed_line as quick,
-};
+use yarrowfen_core::own_box::{BoxIndex, BoxList, Item, NamedHook, csv, typed_line as quick};
 use yarrowfen_core::question::Bait;
 use yarrowfen_core::{Engine, Options, PickRequest};
-
-fn engine() -> Engine {
-    Engine::new().unwrap()
-}
-
-fn item(kind: BoxList, pairs: &[(&'static str, String)]) -> Item {
-    let texts: Texts<'_> = pairs
-        .iter()
-        .map(|(k, v)| (Cow::Borrowed(*k), Cow::Borrowed(v.as_str())))
-        .collect();
-    Item::read(kind, &texts, UnitSystem::Metric).unwrap()
-}
-
-fn said(line: &str) -> Item {
-    let u = quick::understand(line, BoxList::Head, UnitSystem::Metric);
-    Item::read(u.kind, &u.texts, UnitSystem::Metric).unwrap()
-}
-
-fn asked(json: &str) -> PickRequest {
-    PickRequest::from_json(json.as_bytes()).unwrap()
-}
 
 fn from_box(engine: &Engine, request: &PickRequest, things: &[Item]) -> OwnAnswer {
     let answer = engine.pick(request, Options::default());
@@ -44,10 +21,6 @@ fn from_box(engine: &Engine, request: &PickRequest, things: &[Item]) -> OwnAnswe
     let index = BoxIndex::of(&things);
     engine.from_box(request, Options::default(), answer.rig, (&things, &index))
 }
-
-/// A small bait over gravel that the model answers with a light mushroom.
-const NED: &str = r#"{"rig":"ned","bait":{"form":"stick","length_mm":70,"plastic":"floating"},"water":{"depth_m":2.4,"bottom":"gravel","temp_c":12,"wind_mps":2},"season":"pre_spawn","species":"smallmouth","cast_m":20}"#;
-const SWING: &str = r#"{"rig":"swing_head","bait":{"form":"creature","length_mm":89,"body_mm":17},"water":{"depth_m":4,"bottom":"shell","wind_mps":3},"species":"largemouth","cast_m":25}"#;
 
 fn bait(form: &str, length_mm: f64, body_mm: Option<f64>) -> Bait {
     let body = body_mm.map_or("null".into(), |b| b.to_string());
@@ -201,82 +174,6 @@ fn a_swing_head_is_joined_with_an_own_hook() {
     assert!(!without.serves && without.missing.unwrap().contains("a hook"));
 }
 
-fn situations(requests: &[PickRequest]) -> Vec<Situation<'_>> {
-    requests
-        .iter()
-        .enumerate()
-        .map(|(n, request)| Situation {
-            name: format!("place {n}"),
-            request,
-        })
-        .collect()
-}
-
-fn some_waters() -> Vec<PickRequest> {
-    [
-        NED,
-        SWING,
-        r#"{"rig":"shaky_head","bait":{"form":"worm","length_mm":165},"water":{"depth_m":4,"bottom":"chunk_rock"}}"#,
-        r#"{"rig":"swimbait","bait":{"form":"paddle_tail","length_mm":76},"water":{"depth_m":6,"bottom":"boulder"}}"#,
-        r#"{"rig":"ned","bait":{"form":"stick","length_mm":70,"plastic":"floating"},"water":{"depth_m":2.8,"bottom":"sand","temp_c":13},"species":"smallmouth"}"#,
-    ]
-    .map(asked)
-    .into()
-}
-
-#[test]
-fn an_empty_box_is_told_what_serves_most_first() {
-    let engine = engine();
-    let requests = some_waters();
-    let gaps = engine.gaps(&situations(&requests), &[], Options::default());
-    assert_eq!((gaps.situations, gaps.served), (5, 0));
-    let serves: Vec<usize> = gaps.buys.iter().map(|b| b.serves.len()).collect();
-    assert!(
-        serves.is_sorted_by(|a, b| a >= b) && serves[0] >= 2,
-        "one head does both small baits: {gaps:?}"
-    );
-    // Each situation but the unservable is served by something, and the swing head by a head and a hook.
-    for n in 0..5 {
-        let name = format!("place {n}");
-        let by = gaps
-            .buys
-            .iter()
-            .filter(|b| b.serves.contains(&name))
-            .count();
-        let wanted = if gaps.unservable.contains(&name) {
-            0
-        } else if n == 1 {
-            2
-        } else {
-            1
-        };
-        assert_eq!(by, wanted, "{name}: {gaps:?}");
-    }
-}
-
-#[test]
-fn a_box_with_what_was_bought_lacks_nothing_and_names_what_lies_idle() {
-    let engine = engine();
-    let requests = some_waters();
-    let bought = engine.gaps(&situations(&requests), &[], Options::default());
-    let mut things: Vec<Item> = bought
-        .buys
-        .iter()
-        .map(|b| {
-            said(&format!(
-                "3 {}",
-                b.what.replace(", hook", "").replace("hook ", "hooks ")
-            ))
-        })
-        .collect();
-    things.push(said("9 swing football 1/64 oz"));
-    let all: Vec<&Item> = things.iter().collect();
-    let gaps = engine.gaps(&situations(&requests), &all, Options::default());
-    assert!(gaps.buys.is_empty(), "{gaps:?}");
-    assert_eq!(gaps.served + gaps.unservable.len(), 5);
-    assert!(gaps.idle.contains(&(things.len() - 1)));
-}
-
 fn hooks() -> impl Strategy<Value = Vec<Item>> {
     let hook = (
         4.0..22.0_f64,
@@ -406,59 +303,4 @@ fn a_head_a_size_off_is_not_told_as_just_so() {
     assert!(!told(&answer.weight.label).contains("heavier"));
     let beside = told(&answer.rungs[at + 1].label);
     assert!(beside.contains("a size heavier than asked for"), "{beside}");
-}
-
-/// The picture and the list are one: what is open, crossed and served, and what would be
-/// bought for it; places of one name are told apart.
-#[test]
-fn the_picture_of_a_box_says_what_its_list_says() {
-    let engine = engine();
-    let requests = some_waters();
-    let all = situations(&requests);
-    let counts = |things: &[&Item], all: &[Situation<'_>]| {
-        let gaps = engine.gaps(all, things, Options::default());
-        let rows = |state| gaps.picture.iter().filter(|r| r.state == state).count();
-        assert_eq!(rows(GapState::Served), gaps.served);
-        assert_eq!(rows(GapState::Crossed), gaps.unservable.len());
-        for (k, buy) in gaps.buys.iter().enumerate() {
-            let drawn = gaps
-                .picture
-                .iter()
-                .filter(|r| r.cells.contains(&GapCell::Buy(k + 1)));
-            // A hook is no weight: it stands in no column.
-            if drawn.clone().count() > 0 {
-                let names: Vec<&str> = drawn.map(|r| r.name.as_str()).collect();
-                assert!(
-                    buy.serves.iter().all(|n| names.contains(&n.as_str())),
-                    "{buy:?} {names:?}"
-                );
-            }
-        }
-        assert!(
-            gaps.picture
-                .iter()
-                .all(|r| r.cells.len() == gaps.sizes.len())
-        );
-        (gaps.served, rows(GapState::Open))
-    };
-    let (none, open) = counts(&[], &all);
-    assert_eq!((none, open > 0), (0, true));
-    let one_name: Vec<Situation<'_>> = all
-        .iter()
-        .map(|s| Situation {
-            name: "the pier".into(),
-            request: s.request,
-        })
-        .collect();
-    // By one name the served are still told from the open.
-    let bought = engine.gaps(&all, &[], Options::default());
-    let first = said(&format!("3 {}", bought.buys[0].what.replace(", hook", "")));
-    let served = counts(&[&first], &all);
-    assert_eq!(counts(&[&first], &one_name), served);
-    assert!(served.0 >= 2 && served.1 > 0, "{served:?}");
-    let gaps = engine.gaps(&one_name, &[&first], Options::default());
-    for row in gaps.picture.iter().filter(|r| r.state == GapState::Served) {
-        let bought = row.cells.iter().any(|c| matches!(c, GapCell::Buy(_)));
-        assert!(!bought, "nothing is bought for what is served: {row:?}");
-    }
 }

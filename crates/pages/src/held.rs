@@ -37,8 +37,10 @@ impl HeldBox {
             by_rank[owned.item.thing.kind()].push(at);
         }
         for list in by_rank.values_mut() {
-            let rank = |at: &u32| items[*at as usize].item.thing.rank();
-            list.sort_by(|a, b| rank(a).total_cmp(&rank(b)));
+            let rank = |at: u32| (items[at as usize].item.thing.rank(), at);
+            let mut ranked: Vec<(f64, u32)> = list.iter().copied().map(rank).collect();
+            ranked.sort_by(|a, b| a.0.total_cmp(&b.0));
+            *list = ranked.into_iter().map(|r| r.1).collect();
         }
         let there = |(_, o): &(u32, &Owned)| !o.archived && o.item.count > 0;
         let hand: Vec<u32> = (0..).zip(&items).filter(there).map(|h| h.0).collect();

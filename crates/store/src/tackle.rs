@@ -1,10 +1,8 @@
 //! The box: what an owner has, changed one act at a time, each undoable.
 
-use std::borrow::Cow;
-
 use futures_util::{Stream, TryStreamExt};
 use serde_json::Value;
-use sqlx::{PgConnection, PgExecutor, types::Json};
+use sqlx::{PgConnection, PgExecutor};
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::UnitSystem;
@@ -38,22 +36,17 @@ fn to_json(item: &Item) -> Value {
     )
 }
 
-fn from_json(kind: &str, json: &Value) -> Option<Item> {
-    let Value::Object(map) = json else {
-        return None;
-    };
-    let texts: Texts<'_> = map
-        .iter()
-        .filter_map(|(key, value)| Some((Cow::Owned(key.clone()), Cow::Borrowed(value.as_str()?))))
-        .collect();
+fn from_json(kind: &str, json: &str) -> Option<Item> {
+    let texts: Texts<'static> = serde_json::from_str(json).ok()?;
     Item::read(BoxList::from_code(kind)?, &texts, UnitSystem::Metric).ok()
 }
 
+/// As it lies in the database: its JSON is read with the rest, on a thread of the caller's.
 #[derive(Debug)]
 struct Row {
     id: Uuid,
     kind: String,
-    texts: Json<Value>,
+    texts: String,
     archived: bool,
     added_at: OffsetDateTime,
 }
@@ -61,7 +54,7 @@ struct Row {
 impl Row {
     /// None, with a word in the log, for what an older version let in and this one refuses.
     fn read(self) -> Option<Owned> {
-        let item = from_json(&self.kind, &self.texts.0);
+        let item = from_json(&self.kind, &self.texts);
         if item.is_none() {
             tracing::error!(id = %self.id, "a thing of a box cannot be read by this version");
         }
@@ -178,7 +171,7 @@ async fn one(
 ) -> Result<Option<Owned>, StoreError> {
     let row = sqlx::query_as!(
         Row,
-        r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+        r#"select id, kind, texts::text as "texts!", archived, added_at
            from box_items where id = $1 and owner_id = $2"#,
         id,
         owner.0
@@ -239,7 +232,7 @@ fn raw<'e>(
 ) -> impl Stream<Item = Result<Row, StoreError>> + Send + 'e {
     let rows = sqlx::query_as!(
         Row,
-        r#"select id, kind, texts as "texts: Json<Value>", archived, added_at
+        r#"select id, kind, texts::text as "texts!", archived, added_at
            from box_items where owner_id = $1 order by added_at, place"#,
         owner.0
     );

@@ -1,6 +1,6 @@
 //! What serves each situation of a box as a picture: sizes across, situations down.
 
-use super::gap_tasks::{BuyFound, Owned, Task, Wants};
+use super::gap_tasks::{BuyFound, Owned, Serving, Task, Wants};
 use crate::answer::{GapCell, GapRow, GapState};
 use crate::base::{Rung, grams, maths};
 
@@ -22,15 +22,15 @@ fn nearest(rungs: &[Rung], g: f64) -> Option<usize> {
 /// The picture of situations, own heads and what is to be bought.
 pub(super) fn picture(
     tasks: &[Task<'_>],
-    states: &[GapState],
+    (states, serving): (&[GapState], &[Serving]),
     owned: &Owned,
     buys: &[BuyFound],
     rungs: &[Rung],
 ) -> Picture {
     let mut rows: Vec<GapRow> = tasks
         .iter()
-        .zip(states)
-        .map(|(task, state)| row((task, *state), owned, buys, rungs))
+        .zip(states.iter().zip(serving))
+        .map(|(task, (state, serving))| row((task, *state, serving), owned, buys, rungs))
         .collect();
     rows.sort_by_key(|r| r.state);
     let used = |k: usize| rows.iter().any(|r| r.cells[k] != GapCell::Outside);
@@ -49,7 +49,7 @@ pub(super) fn picture(
 }
 
 fn row(
-    (task, state): (&Task<'_>, GapState),
+    (task, state, serving): (&Task<'_>, GapState, &Serving),
     owned: &Owned,
     buys: &[BuyFound],
     rungs: &[Rung],
@@ -76,14 +76,14 @@ fn row(
             put(g, GapCell::Buy(k + 1));
         }
     }
-    for g in owned.serving(task) {
+    for g in owned.weights(serving) {
         put(g, GapCell::Own);
     }
     GapRow {
         name: task.name.clone(),
         shape: task.ideal.shape,
         state,
-        lacks_hook: owned.lacks(task).contains(&Wants::Hook),
+        lacks_hook: serving.lacks.contains(&Wants::Hook),
         cells,
     }
 }

@@ -1,6 +1,7 @@
 //! Situations that a box is held against, and what of the box serves them.
 
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
+use std::ops::Range;
 
 use crate::base::codes::{HookStyle, Shape, Wire};
 use crate::base::grams;
@@ -11,7 +12,6 @@ use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
-use crate::gear::hook::Judgement;
 use crate::own_box::{Item, NamedHook, Thing, named_hook};
 use crate::question::PickRequest;
 use crate::tables::Tables;
@@ -99,12 +99,9 @@ impl<'a> Task<'a> {
         }
     }
 
-    fn judge(&self, hook: &NamedHook) -> Judgement {
-        self.on.hook_asked().judge(&hook.measures)
-    }
-
     pub(super) fn hook_serves(&self, hook: &NamedHook) -> bool {
-        hooks_fish(self.judge(hook).sits) && !self.on.stands_open(hook.style)
+        let sits = self.on.hook_asked().sits(&hook.measures);
+        hooks_fish(sits) && !self.on.stands_open(hook.style)
     }
 
     pub(super) fn head_serves(&self, shape: Shape, g: f64, hook: Option<&NamedHook>) -> bool {
@@ -149,60 +146,136 @@ pub(super) enum Wants {
     Hook,
 }
 
-/// Heads and hooks of a box with their measures.
+/// Heads of one shape, weight and hook, or hooks of one cut and measures: what one of them
+/// serves, all of them serve.
+struct Alike<T> {
+    one: T,
+    /// Their places among the things of the box.
+    at: Vec<usize>,
+}
+
+/// What tells a hook from those that serve the same: its cut and the bits of its measures.
+type HookBits = (HookStyle, [u64; 3]);
+
+fn bits(hook: &NamedHook) -> HookBits {
+    let m = &hook.measures;
+    let measures = [m.gap_mm, m.length_mm, m.wire_mm].map(f64::to_bits);
+    (hook.style, measures)
+}
+
+/// Things by what tells them apart, each with its place.
+fn alike<K: Ord, T>(things: impl Iterator<Item = (usize, K, T)>) -> Vec<Alike<T>> {
+    let mut kinds: BTreeMap<K, Alike<T>> = BTreeMap::new();
+    for (at, key, one) in things {
+        let new = || Alike {
+            one,
+            at: Vec::new(),
+        };
+        kinds.entry(key).or_insert_with(new).at.push(at);
+    }
+    kinds.into_values().collect()
+}
+
+/// Heads and hooks of a box with their measures: a box of thousands has some dozens that differ.
 pub(super) struct Owned {
-    heads: Vec<(usize, Shape, f64, Option<NamedHook>)>,
-    hooks: Vec<(usize, NamedHook)>,
+    /// By shape, and of a shape the lightest first.
+    heads: Vec<Alike<(Shape, f64, Option<NamedHook>)>>,
+    hooks: Vec<Alike<NamedHook>>,
+}
+
+/// What of a box serves a situation: places among the kinds.
+pub(super) struct Serving {
+    heads: Vec<usize>,
+    hooks: Vec<usize>,
+    /// What it lacks.
+    pub(super) lacks: Vec<Wants>,
 }
 
 impl Owned {
     pub(super) fn of(tables: &Tables, things: &[&Item]) -> Self {
-        let (mut heads, mut hooks) = (Vec::new(), Vec::new());
-        for (at, item) in things.iter().enumerate() {
+        let places = || things.iter().enumerate();
+        let heads = places().filter_map(|(at, item)| {
+            let Thing::Head(h) = &item.thing else {
+                return None;
+            };
             let hook = named_hook(tables, &item.thing);
-            match (&item.thing, hook) {
-                (Thing::Head(h), hook) => heads.push((at, h.shape, h.weight.grams(), hook)),
-                (Thing::Hook(_), Some(hook)) => hooks.push((at, hook)),
-                _ => {}
-            }
+            let g = h.weight.grams();
+            let key = (h.shape, g.to_bits(), hook.as_ref().map(bits));
+            Some((at, key, (h.shape, g, hook)))
+        });
+        let hooks = places().filter_map(|(at, item)| {
+            let Thing::Hook(_) = &item.thing else {
+                return None;
+            };
+            let hook = named_hook(tables, &item.thing)?;
+            Some((at, bits(&hook), hook))
+        });
+        Self {
+            heads: alike(heads),
+            hooks: alike(hooks),
         }
-        Self { heads, hooks }
+    }
+
+    /// The kinds of heads of a shape from one weight to another, g.
+    fn heads_within(&self, shape: Shape, (least, most): (f64, f64)) -> Range<usize> {
+        let before = |bound: f64, with: bool| {
+            self.heads.partition_point(|kind| {
+                let (s, g, _) = &kind.one;
+                *s < shape || (*s == shape && (*g < bound || (with && *g == bound)))
+            })
+        };
+        before(least, false)..before(most, true)
+    }
+
+    /// What of the box serves a situation.
+    pub(super) fn serving(&self, task: &Task<'_>) -> Serving {
+        let heads = task.windows.iter().flat_map(|(shape, window)| {
+            self.heads_within(*shape, *window).filter(|kind| {
+                let (shape, g, hook) = &self.heads[*kind].one;
+                task.head_serves(*shape, *g, hook.as_ref())
+            })
+        });
+        let separate = task.on.rig.separate_hook;
+        let hooks = self.hooks.iter().enumerate();
+        let hooks = hooks.filter(|(_, kind)| separate && task.hook_serves(&kind.one));
+        let (heads, hooks): (Vec<_>, Vec<_>) = (heads.collect(), hooks.map(|k| k.0).collect());
+        let mut lacks = Vec::new();
+        if heads.is_empty() {
+            lacks.push(Wants::Head);
+        }
+        if separate && hooks.is_empty() {
+            lacks.push(Wants::Hook);
+        }
+        Serving {
+            heads,
+            hooks,
+            lacks,
+        }
     }
 
     /// Weights of the own heads that serve a situation, g.
-    pub(super) fn serving(&self, task: &Task<'_>) -> Vec<f64> {
-        let serves =
-            |h: &&(usize, Shape, f64, Option<NamedHook>)| task.head_serves(h.1, h.2, h.3.as_ref());
-        self.heads.iter().filter(serves).map(|h| h.2).collect()
+    pub(super) fn weights<'o>(&'o self, serving: &'o Serving) -> impl Iterator<Item = f64> + 'o {
+        serving.heads.iter().map(|kind| self.heads[*kind].one.1)
     }
 
-    pub(super) fn lacks(&self, task: &Task<'_>) -> Vec<Wants> {
-        let head = self
-            .heads
-            .iter()
-            .any(|(_, shape, g, hook)| task.head_serves(*shape, *g, hook.as_ref()));
-        let hook =
-            !task.on.rig.separate_hook || self.hooks.iter().any(|(_, h)| task.hook_serves(h));
-        let mut lacks = Vec::new();
-        if !head {
-            lacks.push(Wants::Head);
-        }
-        if !hook {
-            lacks.push(Wants::Hook);
-        }
-        lacks
+    /// Places of the heads, and then of the hooks, that serve none of the situations.
+    pub(super) fn idle(&self, all: &[Serving]) -> Vec<usize> {
+        let used = |which: fn(&Serving) -> &[usize]| -> BTreeSet<usize> {
+            all.iter().flat_map(which).copied().collect()
+        };
+        let heads = unused(&self.heads, &used(|s| &s.heads));
+        let hooks = unused(&self.hooks, &used(|s| &s.hooks));
+        [heads, hooks].concat()
     }
+}
 
-    pub(super) fn idle(&self, tasks: &[Task<'_>]) -> Vec<usize> {
-        let heads = self.heads.iter().filter(|(_, shape, g, hook)| {
-            !tasks
-                .iter()
-                .any(|t| t.head_serves(*shape, *g, hook.as_ref()))
-        });
-        let hooks = self.hooks.iter().filter(|(_, h)| {
-            let serves = |t: &Task<'_>| t.on.rig.separate_hook && t.hook_serves(h);
-            !tasks.iter().any(serves)
-        });
-        heads.map(|h| h.0).chain(hooks.map(|h| h.0)).collect()
-    }
+/// Places of the things of no used kind, in their order.
+fn unused<T>(kinds: &[Alike<T>], used: &BTreeSet<usize>) -> Vec<usize> {
+    let idle = kinds
+        .iter()
+        .enumerate()
+        .filter(|(kind, _)| !used.contains(kind));
+    let mut at: Vec<usize> = idle.flat_map(|(_, kind)| kind.at.iter().copied()).collect();
+    at.sort_unstable();
+    at
 }

@@ -8,7 +8,7 @@ use crate::explore::gap_picture::{Picture, picture};
 use crate::own_box::Item;
 
 pub use super::gap_tasks::{BuyFound, Situation};
-use super::gap_tasks::{HeadWanted, HookWanted, Owned, Task, Wants};
+use super::gap_tasks::{HeadWanted, HookWanted, Owned, Serving, Task, Wants};
 
 /// Situations that are looked at, the first given first.
 pub const MOST_SITUATIONS: usize = 150;
@@ -91,10 +91,10 @@ pub fn gaps(
         .map(|s| Task::new(chooser, s, options))
         .collect();
     let owned = Owned::of(&chooser.tables, things);
+    let serving: Vec<Serving> = tasks.iter().map(|task| owned.serving(task)).collect();
     let mut open: Vec<Need<'_, '_>> = Vec::new();
     let (mut states, mut unservable) = (Vec::new(), Vec::new());
-    for task in &tasks {
-        let lacks = owned.lacks(task);
+    for (task, Serving { lacks, .. }) in tasks.iter().zip(&serving) {
         let ideal = Offer::Head(task.ideal.clone(), Some(task.hook.clone()));
         let need = |what| Need { task, what };
         if lacks.contains(&Wants::Head) && !ideal.serves(&need(Wants::Head)) {
@@ -106,7 +106,7 @@ pub fn gaps(
             } else {
                 GapState::Open
             });
-            open.extend(lacks.into_iter().map(need));
+            open.extend(lacks.iter().copied().map(need));
         }
     }
     let buys = cover(open);
@@ -114,10 +114,10 @@ pub fn gaps(
     GapsFound {
         situations: tasks.len(),
         served: states.iter().filter(|s| **s == GapState::Served).count(),
-        picture: picture(&tasks, &states, &owned, &buys, rungs),
+        picture: picture(&tasks, (&states, &serving), &owned, &buys, rungs),
         buys,
         unservable,
-        idle: owned.idle(&tasks),
+        idle: owned.idle(&serving),
     }
 }
 

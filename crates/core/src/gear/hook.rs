@@ -192,27 +192,35 @@ impl Asked<'_> {
 
     /// How a hook of these measures sits in the bait.
     #[must_use]
-    pub fn judge(&self, hook: &MeasuredHook) -> Judgement {
+    pub fn sits(&self, hook: &MeasuredHook) -> Sits {
         let depth_mm = self.bait.depth.get::<millimeter>();
-        let wanted = self.wanted_gap(depth_mm);
         let (target, most) = self.lengths();
-        let (gap_ratio, length_ratio) = (hook.gap_mm / wanted, hook.length_mm / self.bait_mm());
-        let exit_mm = hook.exit_mm(depth_mm);
-        let sits = match () {
+        let gap_ratio = hook.gap_mm / self.wanted_gap(depth_mm);
+        let length_ratio = hook.length_mm / self.bait_mm();
+        match () {
             () if gap_ratio < TIGHT => Sits::GapFilled,
-            () if exit_mm > self.bait.tail_root.get::<millimeter>() => Sits::PastTailRoot,
+            () if hook.exit_mm(depth_mm) > self.bait.tail_root.get::<millimeter>() => {
+                Sits::PastTailRoot
+            }
             () if length_ratio > most => Sits::Stiff,
             () if length_ratio < SHORT * target => Sits::Short,
             () if gap_ratio > WIDE => Sits::Wide,
             () => Sits::Right,
-        };
+        }
+    }
+
+    /// The same with what it goes by.
+    #[must_use]
+    pub fn judge(&self, hook: &MeasuredHook) -> Judgement {
+        let depth_mm = self.bait.depth.get::<millimeter>();
+        let wanted = self.wanted_gap(depth_mm);
         Judgement {
-            sits,
-            gap_ratio,
+            sits: self.sits(hook),
+            gap_ratio: hook.gap_mm / wanted,
             wanted_gap_mm: wanted,
-            length_ratio,
-            target_ratio: target,
-            exit_mm,
+            length_ratio: hook.length_mm / self.bait_mm(),
+            target_ratio: self.lengths().0,
+            exit_mm: hook.exit_mm(depth_mm),
             cost: self.cost(hook.gap_mm, hook.length_mm, wanted),
         }
     }

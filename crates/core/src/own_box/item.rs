@@ -153,7 +153,19 @@ impl Item {
     #[must_use]
     pub fn searchable(&self, units: UnitSystem) -> String {
         let (title, rest) = self.thing.told(units);
-        format!("{title} {rest} {}", self.remark).to_lowercase()
+        lower(format!("{title} {rest} {}", self.remark))
+    }
+}
+
+/// A text in lower case. Most are all ASCII but for a dot or a sign, which have no case: a
+/// search of a full box lowers fifty thousand of them.
+fn lower(mut text: String) -> String {
+    text.make_ascii_lowercase();
+    let cased = |c: char| !c.is_ascii() && !c.to_lowercase().eq([c]);
+    if text.chars().any(cased) {
+        text.to_lowercase()
+    } else {
+        text
     }
 }
 
@@ -284,6 +296,8 @@ impl Thing {
 
 #[cfg(test)]
 mod tests {
+    use proptest::prelude::*;
+
     use super::*;
 
     pub(super) fn texts(pairs: &[(&'static str, &'static str)]) -> Texts<'static> {
@@ -364,6 +378,16 @@ mod tests {
             ),
         ] {
             assert_eq!(read(kind, pairs).unwrap_err()[0].0, key);
+        }
+    }
+
+    proptest! {
+        /// As the standard library lowers it.
+        #[test]
+        fn a_text_is_lowered_as_ever(text in any::<String>(), sigma in "[A-ZΑ-Ω ·ΣİẞÖ]{0,12}") {
+            for text in [text, sigma] {
+                prop_assert_eq!(lower(text.clone()), text.to_lowercase());
+            }
         }
     }
 }

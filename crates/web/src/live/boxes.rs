@@ -6,6 +6,7 @@
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 
+use actix_web::web;
 use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
 use uuid::Uuid;
@@ -66,12 +67,19 @@ impl Boxes {
             entry.asked.store(true, Ordering::Relaxed);
             return Ok(entry.held.clone());
         }
-        let mut items = Vec::new();
+        let (mut items, mut reading) = (Vec::new(), None);
         let read = async |some: BoxRows| {
-            items.extend(off_loop(|| some.read()).await?);
+            // One part is read while the next is on its way.
+            let next = web::block(move || some.read());
+            if let Some(part) = reading.replace(next) {
+                items.extend(part.await.map_err(|_| PageError::Internal)?);
+            }
             Ok::<(), PageError>(())
         };
         store.box_rows(account.owner, read).await?;
+        if let Some(part) = reading {
+            items.extend(part.await.map_err(|_| PageError::Internal)?);
+        }
         let waters = store.waters(account.owner).await?;
         let version = account.box_version;
         let read = move || Arc::new(HeldBox::new(version, items, waters));
