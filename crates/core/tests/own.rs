@@ -1,5 +1,4 @@
 //! The box against the answer, the bench's geometry, and what is missing.
-#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 #[path = "common/things.rs"]
 mod things;
