@@ -211,28 +211,31 @@ impl Store {
         Ok(id)
     }
 
-    /// Names and questions of an owner's kept picks, newest first. A question that cannot be read is
-    /// left out and logged.
+    /// Names and questions of an owner's kept picks, the newest of them, and how many there are. A
+    /// question that cannot be read is left out and logged.
     ///
     /// # Errors
     /// When the database does not answer.
     pub async fn kept_questions(
         &self,
         owner: OwnerId,
-    ) -> Result<Vec<(String, PickRequest)>, StoreError> {
+        most: i64,
+    ) -> Result<(Vec<(String, PickRequest)>, usize), StoreError> {
         let rows = sqlx::query!(
-            r#"select name, request as "request: Json<Value>" from kept_picks
-               where owner_id = $1 and deleted_at is null order by kept_at desc, id limit 2000"#,
-            owner.0
+            r#"select name, request as "request: Json<Value>", count(*) over () as "all!" from kept_picks
+               where owner_id = $1 and deleted_at is null order by kept_at desc, id limit $2"#,
+            owner.0,
+            most
         )
         .fetch_all(&self.pool)
         .await?;
+        let all = rows.first().map_or(0, |r| r.all);
         let read = rows.into_iter().filter_map(|r| {
             let request = serde_json::from_value(r.request.0)
                 .inspect_err(|e| tracing::error!(error = %e, "a kept question cannot be read"));
             Some((r.name, request.ok()?))
         });
-        Ok(read.collect())
+        Ok((read.collect(), usize::try_from(all).unwrap_or(0)))
     }
 
     /// A page of an owner's kept picks: those in which every word is found, in the order

@@ -83,7 +83,7 @@ pub struct Loaded {
 
 impl Loaded {
     /// Nobody, with an empty box.
-    pub(super) fn nobody() -> Self {
+    pub(crate) fn nobody() -> Self {
         Self {
             reader: Reader {
                 csrf: String::new(),

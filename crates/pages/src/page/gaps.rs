@@ -1,38 +1,80 @@
 //! What a box lacks for its angler's own situations.
 
-use yarrowfen_core::explore::gaps::Situation;
+use yarrowfen_core::explore::gaps::{MOST_SITUATIONS, Situation};
 use yarrowfen_core::{Engine, PickRequest};
-use yarrowfen_rows::Water;
 
 use crate::held::HeldBox;
 use crate::reader::Reader;
 use crate::reply::{Reply, Shown};
 use crate::views::gaps::GapsPage;
 
-/// The situations that a box is held against.
+/// The kept picks that a box is held against.
 #[derive(Debug, Clone, Copy)]
-pub struct Situations<'s> {
-    /// Names and questions of kept picks.
+pub struct Kept<'s> {
+    /// Names and questions of the newest.
     pub kept: &'s [(String, PickRequest)],
-    /// Waters.
-    pub waters: &'s [Water],
+    /// How many there are in all.
+    pub all: usize,
 }
 
-/// The shopping list. Some tenths of a second of computing.
+/// The shopping list over the newest kept picks and the waters, in turns: many of the one leave
+/// room for the other. Some hundredths of a second of computing.
 ///
 /// # Errors
 /// When the template fails.
-pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, over: Situations<'_>) -> Shown {
-    let picks = over
-        .kept
-        .iter()
-        .map(|(name, request)| (name.clone(), request));
-    let places = over.waters.iter().map(|w| (w.name.clone(), &w.asked));
-    let situations: Vec<Situation<'_>> = picks
-        .chain(places)
-        .map(|(name, request)| Situation { name, request })
-        .collect();
+pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, over: Kept<'_>) -> Shown {
+    let situation = |name: &String, request| Situation {
+        name: name.clone(),
+        request,
+    };
+    let picks = over.kept.iter().map(|(n, request)| situation(n, request));
+    let places = held.waters.iter().map(|w| situation(&w.name, &w.asked));
+    let mut turns: Vec<(usize, Situation<'_>)> =
+        picks.enumerate().chain(places.enumerate()).collect();
+    turns.sort_by_key(|turn| turn.0);
+    let turns = turns.into_iter().map(|turn| turn.1);
+    let situations: Vec<Situation<'_>> = turns.take(MOST_SITUATIONS).collect();
     let things = held.at_hand();
     let gaps = engine.gaps(&situations, &things, reader.options);
-    Reply::page(200, &GapsPage::new(reader, gaps, &things, situations.len()))
+    let all = over.all + held.waters.len();
+    Reply::page(200, &GapsPage::new(reader, gaps, &things, all))
+}
+
+#[cfg(test)]
+mod tests {
+    use time::OffsetDateTime;
+    use uuid::Uuid;
+    use yarrowfen_rows::Water;
+
+    use super::*;
+    use crate::offline::Loaded;
+
+    /// Of five hundred waters and thousands of picks, the waters had never been looked at.
+    #[test]
+    fn many_picks_leave_room_for_the_waters() {
+        let asked = |rig: &str| -> PickRequest {
+            PickRequest::from_json(format!(r#"{{"rig":"{rig}"}}"#).as_bytes()).unwrap()
+        };
+        let kept: Vec<_> = (0..MOST_SITUATIONS)
+            .map(|n| (format!("pick {n}"), asked("ned")))
+            .collect();
+        let water = |n: u128| Water {
+            id: Uuid::from_u128(n),
+            name: format!("pit {n}"),
+            remark: String::new(),
+            asked: asked("tube"),
+            at: None,
+            made_at: OffsetDateTime::UNIX_EPOCH,
+        };
+        let held = HeldBox::new(1, Vec::new(), (0..3).map(water).collect());
+        let over = Kept {
+            kept: &kept,
+            all: 2000,
+        };
+        let engine = Engine::new().unwrap();
+        let page = gaps(&engine, &Loaded::nobody().reader, &held, over).unwrap();
+        assert!(page.body.contains("150 of 2003"), "{}", page.body);
+        // All three pits are open, as everything is to an empty box, and stand on the list of what to buy.
+        assert!((0..3).all(|n| page.body.contains(&format!("pit {n}"))));
+    }
 }

@@ -20,7 +20,7 @@ pub use account::{Again, account, error, mine};
 pub use bench::{bench, bench_print, bench_screen};
 pub use cast::{cast, cast_with};
 pub use count::{Typed, count};
-pub use gaps::{Situations, gaps};
+pub use gaps::{Kept, gaps};
 pub use kept::{KeptList, compare, keep_again, kept, kept_one, kept_shared};
 pub use ledger::ledger;
 pub use mend::{MendHeld, mend, mend_tapped};

@@ -1,7 +1,8 @@
 //! What a box lacks for its angler's own situations.
 
 use actix_web::{HttpResponse, web};
-use yarrowfen_pages::page::{self, Situations};
+use yarrowfen_core::explore::gaps::MOST_SITUATIONS;
+use yarrowfen_pages::page::{self, Kept};
 
 use crate::app::App;
 use crate::reader::Member;
@@ -10,16 +11,13 @@ use crate::reply::{PageError, shown};
 /// The shopping list over kept picks and waters; computed off the event loop.
 pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let owner = member.account.owner;
-    let kept = app.store.kept_questions(owner).await?;
-    let waters = app.store.waters(owner).await?;
+    let most = i64::try_from(MOST_SITUATIONS).unwrap_or(i64::MAX);
+    let (kept, all) = app.store.kept_questions(owner, most).await?;
     let held = app.boxes.of(&app.store, &member.account).await?;
     let engine = app.engine.clone();
     let made = move || {
-        let over = Situations {
-            kept: &kept,
-            waters: &waters,
-        };
-        page::gaps(&engine, &member.reader, &held, over)
+        let kept = Kept { kept: &kept, all };
+        page::gaps(&engine, &member.reader, &held, kept)
     };
     shown(app.gate.through(made).await?)
 }
