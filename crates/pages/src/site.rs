@@ -6,7 +6,7 @@ use yarrowfen_core::Options;
 
 use crate::ask::PickForm;
 use crate::ask::bench::BenchForm;
-use crate::ask::cast::{CastForm, FLAT};
+use crate::ask::cast::CastForm;
 use crate::ask::mend::MendForm;
 
 /// What of a question a page's address holds.
@@ -182,9 +182,8 @@ impl Page {
         let query = match self.carries {
             _ if question.is_empty() => String::new(),
             Carries::Nothing => String::new(),
-            Carries::Question | Carries::Mend => question.to_owned(),
+            Carries::Question | Carries::Mend | Carries::Cast => question.to_owned(),
             // What Pick answers for is played over a flat of its depth first.
-            Carries::Cast => format!("{question}&ground={FLAT}"),
             Carries::Bench => {
                 let pairs: Vec<(String, String)> =
                     serde_urlencoded::from_str(question).unwrap_or_default();
@@ -271,7 +270,7 @@ mod tests {
                 .with(question)
         };
         assert_eq!(to("pick"), format!("/?{question}"));
-        assert_eq!(to("cast"), format!("/cast?{question}&ground=flat"));
+        assert_eq!(to("cast"), format!("/cast?{question}"));
         assert_eq!(to("bench"), "/bench?length=100+mm&form=worm&rig=ned");
         assert_eq!(to("box"), "/box");
     }

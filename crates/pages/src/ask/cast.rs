@@ -156,19 +156,26 @@ impl CastForm {
         })
     }
 
-    /// The bottom: typed, else a flat of the depth asked for, or one of those that come
-    /// along.
+    /// The bottom that is chosen: where none is, a flat of the depth that was asked for, or the
+    /// first of those that come along.
+    #[must_use]
+    pub fn ground(&self) -> &str {
+        match self.typed("ground") {
+            "" if self.pick.typed("depth").is_empty() => grounds::GROUNDS[0].code,
+            "" => FLAT,
+            chosen => chosen,
+        }
+    }
+
+    /// The bottom: typed, else the one that is chosen.
     fn profile(&self, request: Option<&PickRequest>, faults: &mut Faults) -> Profile {
-        if self.typed("ground") == FLAT && self.typed("bed").is_empty() {
+        if self.ground() == FLAT && self.typed("bed").is_empty() {
             // Without a sound question nothing is played over it.
             let w = &request.unwrap_or(PickRequest::usual()).water;
             let deep = w.depth_max_m.unwrap_or(w.depth_m);
             return Profile::flat(w.depth_m.midpoint(deep));
         }
-        let ground = match self.typed("ground") {
-            "" => Some(&grounds::GROUNDS[0]),
-            code => NamedBottom::from_code(code),
-        };
+        let ground = NamedBottom::from_code(self.ground());
         let usual = || ground.unwrap_or(&grounds::GROUNDS[0]).profile();
         if self.typed("bed").is_empty() {
             if ground.is_none() && self.typed("ground") != "own" {
@@ -315,6 +322,30 @@ mod tests {
         let engine = Engine::new().unwrap();
         let asked = form("").read(&engine).unwrap();
         assert!(asked.rig.head_g > 0.2 && !asked.setup.moves.is_empty());
+    }
+
+    /// A question of three metres is cast over three: the head that is tied on is Pick's. From the
+    /// countdown it had led to a slope of five, and a size more on the line.
+    #[test]
+    fn a_question_of_a_depth_is_cast_over_it() {
+        let engine = Engine::new().unwrap();
+        let said = |query: &str| {
+            let form = form(query);
+            let asked = form.read(&engine).unwrap();
+            let deep = asked.setup.profile.depth_at(asked.setup.cast);
+            (form.ground().to_owned(), deep, asked.rig.label)
+        };
+        let (ground, deep, head) = said("depth=3+m&rig=ned&form=stick&length=70+mm");
+        assert_eq!((ground.as_str(), deep), (FLAT, 3.0));
+        let pick = PickForm::from_query(
+            "depth=3+m&rig=ned&form=stick&length=70+mm",
+            Options::default(),
+        );
+        let answer = engine.pick(&pick.read().unwrap(), Options::default());
+        assert_eq!(head, answer.weight.label);
+        // One that is chosen is kept, and without a depth there is one of its own.
+        assert_eq!(said("depth=3+m&ground=ledges").0, "ledges");
+        assert_eq!(said("rig=ned").0, grounds::GROUNDS[0].code);
     }
 
     #[test]

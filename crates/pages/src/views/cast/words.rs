@@ -107,7 +107,7 @@ fn said(key: &str, form: &CastForm, a: &CastAsked) -> Option<String> {
         "head" => a.rig.label.clone(),
         "dir" => a.setup.direction.code().into(),
         "ground" if !form.typed("bed").is_empty() => "own".into(),
-        "ground" if form.typed("ground").is_empty() => "slope".into(),
+        "ground" => form.ground().to_owned(),
         "fall" => a.setup.fall.code().into(),
         "way" => a.setup.current.1.code().into(),
         "rest" => format!("{} s", plain(a.setup.rest, 1)),
