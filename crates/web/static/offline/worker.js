@@ -250,8 +250,10 @@ const withLog = (url) => ['/today', '/mend'].includes(url.pathname);
 // A page that was looked at, as it stands ready: shown while the engine sleeps and nothing that it rests on has changed.
 const standing = async (url, later) => {
   const [stale, device, menu, page] = await several(['stale', 'device', 'question', seenAt(url)]);
-  if (stale || !device || page?.version !== VERSION || page.stamp !== device.stamp) return null;
+  if (stale || !device) return null;
+  // What was read serves too where the page has to be made.
   held = device; question = menu ?? null;
+  if (page?.version !== VERSION || page.stamp !== device.stamp) return null;
   const { owner } = device.json;
   if (!page.head.question && page.menu !== menuOf(owner)) return null;
   later(remember(owner, page.head.question));
