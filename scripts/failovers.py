@@ -1,12 +1,14 @@
 #!/usr/bin/env python3
 """Kills the primary again and again while three clients write through two servers, and counts what was acknowledged.
 
-python3 scripts/failovers.py [failovers]: starts scripts/cluster.sh and scripts/pair.sh, after cargo build --release.
+python3 scripts/failovers.py [failovers]: starts scripts/cluster.sh, on a cluster of its own, and scripts/pair.sh, after
+cargo build --release.
 Ends with 1 where anything acknowledged is lost, doubled, or filed under another owner. Prints how long no write was
 acknowledged at each failover.
 """
 import os
 import random
+import shutil
 import subprocess
 import sys
 import time
@@ -16,6 +18,9 @@ from writers import Writer, judged
 TIMES = int(sys.argv[1]) if len(sys.argv) > 1 else 3
 ROOT = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
 chance = random.Random(20261127)
+# Made anew: in one that is kept, three clients a run soon are too many new accounts from one address.
+FOLDER = f"/var/tmp/yarrowfen-failovers.{os.getpid()}"
+os.environ["YF_CLUSTER_DIR"] = FOLDER
 
 
 def run(*what, **more):
@@ -58,4 +63,5 @@ try:
 finally:
     subprocess.run(["scripts/pair.sh", "stop"], cwd=ROOT, check=False)
     subprocess.run(["scripts/cluster.sh", "stop"], cwd=ROOT, check=False)
+    shutil.rmtree(FOLDER, ignore_errors=True)
 sys.exit(0 if well else 1)
