@@ -37,7 +37,7 @@ async function fishing(page) {
 
 const VIEWS = [
   ['pick-1280', WIDE, `/?${NED}`], ['pick-swum', WIDE, `/?${SWUM}`], ['pick-390', PHONE, `/?${NED}`],
-  ['cast', WIDE, `/cast?${NED}&ground=flat`], ['count', WIDE, `/count?${NED}`], ['card', WIDE, `/card?${NED}`], ['how', WIDE, `/how?${NED}`],
+  ['cast', WIDE, `/cast?${NED}`], ['count', WIDE, `/count?${NED}`], ['card', WIDE, `/card?${NED}`], ['how', WIDE, `/how?${NED}`],
   ['bench', WIDE, '/bench?rig=swimbait&form=paddle_tail&length=97+mm&body=17.5+mm'],
   ['mend', WIDE, `/mend?${HUNG}&symptom=lost_in_fight`], ['mend-390', PHONE, `/mend?${HUNG}&symptom=no_hook_up`],
   ['photo', [1280, 1020], '/bench/photo', photograph], ['box', WIDE, '/box'], ['gaps', WIDE, '/box/gaps'], ['waters', WIDE, '/waters'],

@@ -32,12 +32,12 @@ def acknowledged(writers):
     return sum(len(writer.acknowledged) for writer in writers)
 
 
-url = run("scripts/cluster.sh", "start").splitlines()[-1]
-env = os.environ | {"DATABASE_URL": url}
-run(f"{ROOT}/target/release/yarrowfen", "migrate", env=env)
-port = int(run("scripts/pair.sh", "start", env=env).rsplit(":", 1)[1])
 took, well = [], False
 try:
+    url = run("scripts/cluster.sh", "start").splitlines()[-1]
+    env = os.environ | {"DATABASE_URL": url}
+    run(f"{ROOT}/target/release/yarrowfen", "migrate", env=env)
+    port = int(run("scripts/pair.sh", "start", env=env).rsplit(":", 1)[1])
     writers = [Writer(port, name) for name in ("Wren", "Teal", "Coot")]
     for writer in writers:
         writer.sign_up()

@@ -8,7 +8,7 @@ use std::collections::BTreeSet;
 use proptest::prelude::*;
 use things::{NED, SWING, asked, engine, item, said};
 use yarrowfen_core::answer::{GapCell, GapState, Gaps};
-use yarrowfen_core::explore::gaps::Situation;
+use yarrowfen_core::explore::gaps::{Situation, in_turns};
 use yarrowfen_core::own_box::{BoxList, Item};
 use yarrowfen_core::{Engine, Options, PickRequest};
 
@@ -141,6 +141,28 @@ fn the_picture_of_a_box_says_what_its_list_says() {
         let bought = row.cells.iter().any(|c| matches!(c, GapCell::Buy(_)));
         assert!(!bought, "nothing is bought for what is served: {row:?}");
     }
+}
+
+/// The newest of each come first, and none is lost where the one list ends.
+#[test]
+fn picks_and_waters_take_turns() {
+    let request = asked(NED);
+    let named = |names: [&'static str; 3], count: usize| {
+        let situation = |name: &str| Situation {
+            name: name.into(),
+            request: &request,
+        };
+        names.into_iter().take(count).map(situation)
+    };
+    let order = |picks, waters| {
+        let picks = named(["p1", "p2", "p3"], picks);
+        let all = in_turns(picks, named(["w1", "w2", "w3"], waters));
+        all.into_iter().map(|s| s.name).collect::<Vec<_>>()
+    };
+    assert_eq!(order(3, 1), ["p1", "w1", "p2", "p3"]);
+    assert_eq!(order(1, 3), ["p1", "w1", "w2", "w3"]);
+    assert_eq!(order(0, 2), ["w1", "w2"]);
+    assert!(order(0, 0).is_empty());
 }
 
 fn lacks(engine: &Engine, requests: &[PickRequest], things: &[&Item]) -> Gaps {

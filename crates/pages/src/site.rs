@@ -183,7 +183,6 @@ impl Page {
             _ if question.is_empty() => String::new(),
             Carries::Nothing => String::new(),
             Carries::Question | Carries::Mend | Carries::Cast => question.to_owned(),
-            // What Pick answers for is played over a flat of its depth first.
             Carries::Bench => {
                 let pairs: Vec<(String, String)> =
                     serde_urlencoded::from_str(question).unwrap_or_default();

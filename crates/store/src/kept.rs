@@ -211,21 +211,21 @@ impl Store {
         Ok(id)
     }
 
-    /// Names and questions of an owner's kept picks, the newest of them, and how many there are. A
-    /// question that cannot be read is left out and logged.
+    /// Names and questions of an owner's newest kept picks, so many at most, and how many there are
+    /// in all. A question that cannot be read is left out and logged.
     ///
     /// # Errors
     /// When the database does not answer.
     pub async fn kept_questions(
         &self,
         owner: OwnerId,
-        most: i64,
+        most: usize,
     ) -> Result<(Vec<(String, PickRequest)>, usize), StoreError> {
         let rows = sqlx::query!(
             r#"select name, request as "request: Json<Value>", count(*) over () as "all!" from kept_picks
                where owner_id = $1 and deleted_at is null order by kept_at desc, id limit $2"#,
             owner.0,
-            most
+            i64::try_from(most).unwrap_or(i64::MAX)
         )
         .fetch_all(&self.pool)
         .await?;

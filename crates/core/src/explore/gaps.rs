@@ -76,6 +76,19 @@ struct Need<'t, 'a> {
     what: Wants,
 }
 
+/// Kept picks and waters in turns, a pick first: of more than are looked at, many of the one leave
+/// room for the other.
+#[must_use]
+pub fn in_turns<'r>(
+    picks: impl Iterator<Item = Situation<'r>>,
+    waters: impl Iterator<Item = Situation<'r>>,
+) -> Vec<Situation<'r>> {
+    let mut turns: Vec<(usize, Situation<'r>)> =
+        picks.enumerate().chain(waters.enumerate()).collect();
+    turns.sort_by_key(|turn| turn.0);
+    turns.into_iter().map(|turn| turn.1).collect()
+}
+
 /// What a box lacks for situations, and what of it lies idle.
 #[must_use]
 pub fn gaps(

@@ -1,6 +1,6 @@
 //! What a box lacks for its angler's own situations.
 
-use yarrowfen_core::explore::gaps::{MOST_SITUATIONS, Situation};
+use yarrowfen_core::explore::gaps::{Situation, in_turns};
 use yarrowfen_core::{Engine, PickRequest};
 
 use crate::held::HeldBox;
@@ -12,31 +12,26 @@ use crate::views::gaps::GapsPage;
 #[derive(Debug, Clone, Copy)]
 pub struct Kept<'s> {
     /// Names and questions of the newest.
-    pub kept: &'s [(String, PickRequest)],
+    pub newest: &'s [(String, PickRequest)],
     /// How many there are in all.
     pub all: usize,
 }
 
-/// The shopping list over the newest kept picks and the waters, in turns: many of the one leave
-/// room for the other. Some hundredths of a second of computing.
+/// The shopping list over the newest kept picks and the waters. Some hundredths of a second of computing.
 ///
 /// # Errors
 /// When the template fails.
-pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, over: Kept<'_>) -> Shown {
+pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, kept: Kept<'_>) -> Shown {
     let situation = |name: &String, request| Situation {
         name: name.clone(),
         request,
     };
-    let picks = over.kept.iter().map(|(n, request)| situation(n, request));
+    let picks = kept.newest.iter().map(|(n, request)| situation(n, request));
     let places = held.waters.iter().map(|w| situation(&w.name, &w.asked));
-    let mut turns: Vec<(usize, Situation<'_>)> =
-        picks.enumerate().chain(places.enumerate()).collect();
-    turns.sort_by_key(|turn| turn.0);
-    let turns = turns.into_iter().map(|turn| turn.1);
-    let situations: Vec<Situation<'_>> = turns.take(MOST_SITUATIONS).collect();
+    let situations = in_turns(picks, places);
     let things = held.at_hand();
     let gaps = engine.gaps(&situations, &things, reader.options);
-    let all = over.all + held.waters.len();
+    let all = kept.all + held.waters.len();
     Reply::page(200, &GapsPage::new(reader, gaps, &things, all))
 }
 
@@ -44,6 +39,7 @@ pub fn gaps(engine: &Engine, reader: &Reader, held: &HeldBox, over: Kept<'_>) ->
 mod tests {
     use time::OffsetDateTime;
     use uuid::Uuid;
+    use yarrowfen_core::explore::gaps::MOST_SITUATIONS;
     use yarrowfen_rows::Water;
 
     use super::*;
@@ -55,7 +51,7 @@ mod tests {
         let asked = |rig: &str| -> PickRequest {
             PickRequest::from_json(format!(r#"{{"rig":"{rig}"}}"#).as_bytes()).unwrap()
         };
-        let kept: Vec<_> = (0..MOST_SITUATIONS)
+        let newest: Vec<_> = (0..MOST_SITUATIONS)
             .map(|n| (format!("pick {n}"), asked("ned")))
             .collect();
         let water = |n: u128| Water {
@@ -67,12 +63,12 @@ mod tests {
             made_at: OffsetDateTime::UNIX_EPOCH,
         };
         let held = HeldBox::new(1, Vec::new(), (0..3).map(water).collect());
-        let over = Kept {
-            kept: &kept,
+        let kept = Kept {
+            newest: &newest,
             all: 2000,
         };
         let engine = Engine::new().unwrap();
-        let page = gaps(&engine, &Loaded::nobody().reader, &held, over).unwrap();
+        let page = gaps(&engine, &Loaded::nobody().reader, &held, kept).unwrap();
         assert!(page.body.contains("150 of 2003"), "{}", page.body);
         // All three pits are open, as everything is to an empty box, and stand on the list of what to buy.
         assert!((0..3).all(|n| page.body.contains(&format!("pit {n}"))));

@@ -6,7 +6,6 @@
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 
-use actix_web::web;
 use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
 use uuid::Uuid;
@@ -70,15 +69,14 @@ impl Boxes {
         let (mut items, mut reading) = (Vec::new(), None);
         let read = async |some: BoxRows| {
             // One part is read while the next is on its way.
-            let next = web::block(move || some.read());
-            if let Some(part) = reading.replace(next) {
-                items.extend(part.await.map_err(|_| PageError::Internal)?);
+            if let Some(part) = reading.replace(off_loop(|| some.read())) {
+                items.extend(part.await?);
             }
             Ok::<(), PageError>(())
         };
         store.box_rows(account.owner, read).await?;
         if let Some(part) = reading {
-            items.extend(part.await.map_err(|_| PageError::Internal)?);
+            items.extend(part.await?);
         }
         let waters = store.waters(account.owner).await?;
         let version = account.box_version;

@@ -16,14 +16,15 @@ use yarrowfen_pages::reply::{Reply, Shown};
 use crate::reader::remember_question;
 
 /// Makes something that takes a while where much is kept, on a thread of its own: the event loop
-/// answers the others meanwhile.
+/// answers the others meanwhile. It is begun at once, and waited for when the caller wants it.
 ///
 /// # Errors
 /// When the thread breaks.
-pub async fn off_loop<T: Send + 'static>(
+pub fn off_loop<T: Send + 'static>(
     make: impl FnOnce() -> T + Send + 'static,
-) -> Result<T, PageError> {
-    web::block(make).await.map_err(|_| PageError::Internal)
+) -> impl Future<Output = Result<T, PageError>> {
+    let begun = web::block(make);
+    async { begun.await.map_err(|_| PageError::Internal) }
 }
 
 /// Sends a page.

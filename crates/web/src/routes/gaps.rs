@@ -11,12 +11,14 @@ use crate::reply::{PageError, shown};
 /// The shopping list over kept picks and waters; computed off the event loop.
 pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, PageError> {
     let owner = member.account.owner;
-    let most = i64::try_from(MOST_SITUATIONS).unwrap_or(i64::MAX);
-    let (kept, all) = app.store.kept_questions(owner, most).await?;
+    let (newest, all) = app.store.kept_questions(owner, MOST_SITUATIONS).await?;
     let held = app.boxes.of(&app.store, &member.account).await?;
     let engine = app.engine.clone();
     let made = move || {
-        let kept = Kept { kept: &kept, all };
+        let kept = Kept {
+            newest: &newest,
+            all,
+        };
         page::gaps(&engine, &member.reader, &held, kept)
     };
     shown(app.gate.through(made).await?)
