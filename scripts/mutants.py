@@ -1,16 +1,18 @@
 #!/usr/bin/env python3
-"""mutants.py SEED COUNT [--out FILE]   how much of core its tests hold fast.
+"""mutants.py SEED COUNT [--out FILE] [--in PART,PART]   how much of core its tests hold fast.
 
 Draws COUNT small changes of core (a constant times 1.2, a comparison turned, a term, condition
 or rule dropped, a value of a table changed), makes each alone in a copy of the project, and runs
 core's tests until one fails. Prints each survivor and the share that was caught. A survivor is
 either a gap in the tests or equivalent (nothing that anybody could see changes): look at it.
+With --in only files whose path in core holds one of the parts are changed ("statistics,explore/plan").
 The copy is a git worktree of what is committed; it is removed at the end."""
 import os, random, re, subprocess, sys, tempfile
 from pathlib import Path
 
 SEED, COUNT = int(sys.argv[1]), int(sys.argv[2])
 OUT = open(sys.argv[sys.argv.index("--out") + 1], "w") if "--out" in sys.argv else sys.stdout
+PARTS = sys.argv[sys.argv.index("--in") + 1].split(",") if "--in" in sys.argv else [""]
 ROOT = Path(__file__).resolve().parent.parent
 PROFILE = """
 [profile.mutants]
@@ -38,9 +40,14 @@ CODE = [
 NUMBER = re.compile(r"(?<![\w.\"/])-?\d+(?:\.\d+)?(?![\w.\"/])")
 
 
+def files(folder, pattern):
+    core = ROOT / "crates/core"
+    return [p for p in sorted((core / folder).rglob(pattern)) if any(part in str(p.relative_to(core)) for part in PARTS)]
+
+
 def sources():
     """Lines that count: no comment, attribute, use, or test module."""
-    for path in sorted((ROOT / "crates/core/src").rglob("*.rs")):
+    for path in files("src", "*.rs"):
         for at, line in enumerate(path.read_text().split("\n")):
             if "#[cfg(test)]" in line:
                 break
@@ -60,7 +67,7 @@ def mutants():
                 continue
             for m in re.finditer(pattern, code):
                 by_kind.setdefault(kind, []).append((path, at, code[: m.start()] + other(m) + code[m.end():], m[0]))
-    for path in sorted((ROOT / "crates/core/data").rglob("*.toml")):
+    for path in files("data", "*.toml"):
         lines, rules = path.read_text().split("\n"), path.parent.name == "rules"
         for at, line in enumerate(lines):
             code = line.split("#")[0]
