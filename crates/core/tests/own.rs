@@ -110,7 +110,7 @@ fn a_measured_gap_wins_over_the_number_and_says_so() {
     let own = from_box(
         &engine,
         &request,
-        &[said("5 mushroom 1/16 1/0 short shank gap 7.5 long 26")],
+        &[said("5 mushroom 1/16 1/0 short shank gap 6.5 long 26")],
     );
     let hook = own.heads[0].hook.as_ref().unwrap();
     assert!(
@@ -118,8 +118,14 @@ fn a_measured_gap_wins_over_the_number_and_says_so() {
         "{hook:?}"
     );
     assert!(
-        hook.text.contains("7.5 mm of gap measured") && hook.text.contains("its number says 11 mm")
+        hook.text.contains("6.5 mm of gap measured") && hook.text.contains("its number says 11 mm")
     );
+    // A millimetre more: the plastic gives so far, and it is told to be tight.
+    let tight = said("5 mushroom 1/16 1/0 short shank gap 7.5 long 26");
+    let own = from_box(&engine, &request, &[tight]);
+    let hook = own.heads[0].hook.as_ref().unwrap();
+    assert!(hook.sits == Sits::Tight && own.serves, "{hook:?}");
+    assert!(hook.text.starts_with("tight in the gap"), "{hook:?}");
     let by_number = from_box(
         &engine,
         &request,

@@ -267,7 +267,7 @@ fn heads_in_the_box_are_taken_before_others() {
     };
     let own = ENGINE.plan(&free, held, Options::default()).unwrap();
     assert_eq!(own.rigs[0].label, other.label);
-    assert_eq!(own.pack.heads[0].owned, Some(7));
+    assert_eq!(own.pack.heads[0].owned.as_ref().unwrap().all, 7);
 }
 
 #[test]

@@ -369,6 +369,7 @@ Sits =
     .short = short: tail bites missed
     .wide = large for the bait
     .stiff = long: stiffens the bait
+    .tight = tight in the gap for the bait
     .past_tail_root = comes out behind the tail root
     .gap_filled = gap filled by the bait
 
@@ -873,7 +874,7 @@ head_over_winds = { $head }, wind { $from } to { $to }
 # --- Hook, shape, tie, keeper, point, line, school: src/say
 
 gap_fits = Gap { $gap } for a bait { $depth } thick: the point stays clear
-gap_tight = Gap { $gap } leaves { $free } over a bait { $depth } thick: little for a hidden point
+gap_tight = Gap { $gap } is tight for a bait { $depth } thick: the point comes free only as the plastic gives
 gap_filled = Gap { $gap } is small for a bait { $depth } thick: the plastic fills it and the point never bites
 hook_long = The hook takes { $share } % of the bait and stiffens it
 hook_length = Its { $length } take { $share } % of the bait: most of it moves
@@ -1021,6 +1022,7 @@ own_by_number = by its number
 own_none = No head in your box that this rig is fished with; the answer is { $ideal }
 own_just_so = Tie on your { $title }: it is the weight asked for, { $count } left
 own_serves = Tie on your { $title }, { $off }, within the window; { $count } left
+own_answered = Tie on your { $title }, as answered: no head does it all here; { $count } left
 own_nearest = The nearest in your box is the { $title }, { $off }, and it does not do everything
 own_ideal = { $label } { $shape }
 own_ideal_hook = { $ideal }, hook { $size } { $style }

@@ -11,7 +11,7 @@ use crate::base::codes::{LowerBound, Shape, Sits, UpperBound};
 pub struct OwnAnswer {
     /// The best own heads, best first.
     pub heads: Vec<OwnHead>,
-    /// Whether the first does everything that is asked.
+    /// Whether the first does everything that is asked, or is what is tied on where no head does.
     pub serves: bool,
     /// In a sentence.
     pub text: Text,
@@ -39,6 +39,8 @@ pub struct OwnHead {
     pub g: f64,
     /// Whether it does everything that is asked.
     pub serves: bool,
+    /// Whether it is the very head that is answered with.
+    pub answered: bool,
     /// Rungs heavier (lighter below 0) than the ideal.
     pub rungs_off: i32,
     /// Speed of its fall, m/s.

@@ -381,6 +381,7 @@ codes! {
         Short = "short",
         Wide = "wide",
         Stiff = "stiff",
+        Tight = "tight",
         PastTailRoot = "past_tail_root",
         GapFilled = "gap_filled",
     }

@@ -45,6 +45,9 @@ pub struct HeadFound {
     pub count: u32,
     /// Whether it does everything that is asked.
     pub serves: bool,
+    /// Whether it is the very head that is answered with, its hook fishing: where no head does
+    /// everything there is none to want in its place.
+    pub answered: bool,
     /// Rungs heavier (lighter below 0) than the ideal.
     pub rungs_off: i32,
     /// Its fall.
@@ -90,6 +93,7 @@ fn sits_cost(sits: Sits) -> f64 {
         Sits::Right => 0.0,
         Sits::Wide => 0.25,
         Sits::Short => 0.5,
+        Sits::Tight => 0.8,
         Sits::Stiff => 0.9,
         Sits::PastTailRoot => 1.2,
         Sits::GapFilled => 3.0,
@@ -350,11 +354,14 @@ impl Matching<'_> {
         });
         let hooks = hook.as_ref().is_none_or(HookFound::fishes);
         let falls = self.needs(&falling, &s.conditions);
+        let same_metal = s.material == self.on.conditions.material;
+        let same = same_metal && c.head.is(self.decision.shape.code, grams(self.ideal));
         Some(HeadFound {
             at: c.at,
             head: c.head.clone(),
             count: c.count,
             serves: too_light.is_empty() && too_heavy.is_empty() && hooks,
+            answered: same && hooks,
             rungs_off: self.rungs_off(mass),
             fall: falls.fall(&falls.head(mass)),
             down: falls.let_down(&falls.head(mass)),

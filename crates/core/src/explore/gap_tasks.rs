@@ -12,7 +12,7 @@ use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
-use crate::own_box::{Item, NamedHook, Thing, named_hook};
+use crate::own_box::{Item, NamedHook, Thing, named_hook, same_weight};
 use crate::question::PickRequest;
 use crate::tables::Tables;
 
@@ -100,15 +100,25 @@ impl<'a> Task<'a> {
     }
 
     pub(super) fn hook_serves(&self, hook: &NamedHook) -> bool {
-        let sits = self.on.hook_asked().sits(&hook.measures);
-        hooks_fish(sits) && !self.on.stands_open(hook.style)
+        hook_fishes(&self.on, hook)
     }
 
     pub(super) fn head_serves(&self, shape: Shape, g: f64, hook: Option<&NamedHook>) -> bool {
         let window = self.windows.get(&shape);
         window.is_some_and(|(least, most)| (*least..=*most).contains(&g))
-            && (self.on.rig.separate_hook || hook.is_none_or(|h| self.hook_serves(h)))
+            && carried_fishes(&self.on, hook)
     }
+}
+
+/// Whether an own hook does its work in this bait and cover.
+pub(super) fn hook_fishes(on: &RigOnQuestion<'_>, hook: &NamedHook) -> bool {
+    hooks_fish(on.hook_asked().sits(&hook.measures)) && !on.stands_open(hook.style)
+}
+
+/// Whether a head can be fished with the hook that it carries; where another is tied on, or
+/// where nobody knows how large it is, nothing speaks against it.
+pub(super) fn carried_fishes(on: &RigOnQuestion<'_>, hook: Option<&NamedHook>) -> bool {
+    on.rig.separate_hook || hook.is_none_or(|h| hook_fishes(on, h))
 }
 
 /// The window of each shape that the place lets one fish.
@@ -225,6 +235,19 @@ impl Owned {
             })
         };
         before(least, false)..before(most, true)
+    }
+
+    /// Whether there is a head of this shape and weight, g, whose hook does its work.
+    pub(super) fn has_head(&self, on: &RigOnQuestion<'_>, shape: Shape, g: f64) -> bool {
+        let within = self.heads_within(shape, same_weight(g));
+        self.heads[within]
+            .iter()
+            .any(|kind| carried_fishes(on, kind.one.2.as_ref()))
+    }
+
+    /// Whether there is a hook for a rig that ties it on apart; all others need none.
+    pub(super) fn has_hook(&self, on: &RigOnQuestion<'_>) -> bool {
+        !on.rig.separate_hook || self.hooks.iter().any(|kind| hook_fishes(on, &kind.one))
     }
 
     /// What of the box serves a situation.

@@ -34,7 +34,7 @@ pub struct HookFit {
     pub fits: bool,
 }
 
-/// Gap asked for, below which a hook no longer counts as fitting.
+/// Gap asked for, below which a hook is tight: the plastic must give before the point bites.
 pub const TIGHT: f64 = 0.94;
 
 /// Gap asked for, below which the plastic does not give far enough for the point to come free (v0).
@@ -45,12 +45,23 @@ const SHORT: f64 = 0.72;
 /// Gap over what is asked for from which a hook is much for the bait (v0).
 const WIDE: f64 = 1.75;
 
+/// How a hook sits by its gap alone, as a share of what is asked for.
+#[must_use]
+pub fn by_gap(gap_ratio: f64) -> Sits {
+    match () {
+        () if gap_ratio < NO_ROOM => Sits::GapFilled,
+        () if gap_ratio < TIGHT => Sits::Tight,
+        () if gap_ratio > WIDE => Sits::Wide,
+        () => Sits::Right,
+    }
+}
+
 /// A hook judged against a bait.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Judgement {
     /// In a word.
     pub sits: Sits,
-    /// Gap over what the bait asks for; below [`TIGHT`] it is filled.
+    /// Gap over what the bait asks for: see [`by_gap()`].
     pub gap_ratio: f64,
     /// Gap that the bait asks for, mm.
     pub wanted_gap_mm: f64,
@@ -84,8 +95,8 @@ pub struct Asked<'a> {
 enum Lies {
     /// Within every bound, the point free.
     Free,
-    /// Within the bounds of length, its gap filled.
-    Filled,
+    /// Within the bounds of length, its gap tight or filled.
+    Tight,
     /// Behind the tail root, too long or too short for the bait.
     Outside,
 }
@@ -163,7 +174,7 @@ impl Asked<'_> {
             && length_mm <= self.bait.tail_root.get::<millimeter>();
         match within {
             false => Lies::Outside,
-            true if gap_mm < TIGHT * wanted_gap => Lies::Filled,
+            true if gap_mm < TIGHT * wanted_gap => Lies::Tight,
             true => Lies::Free,
         }
     }
@@ -198,14 +209,14 @@ impl Asked<'_> {
         let gap_ratio = hook.gap_mm / self.wanted_gap(depth_mm);
         let length_ratio = hook.length_mm / self.bait_mm();
         match () {
-            () if gap_ratio < TIGHT => Sits::GapFilled,
+            () if by_gap(gap_ratio) == Sits::GapFilled => Sits::GapFilled,
             () if hook.exit_mm(depth_mm) > self.bait.tail_root.get::<millimeter>() => {
                 Sits::PastTailRoot
             }
             () if length_ratio > most => Sits::Stiff,
+            () if by_gap(gap_ratio) == Sits::Tight => Sits::Tight,
             () if length_ratio < SHORT * target => Sits::Short,
-            () if gap_ratio > WIDE => Sits::Wide,
-            () => Sits::Right,
+            () => by_gap(gap_ratio),
         }
     }
 

@@ -5,7 +5,7 @@ use crate::base::codes::Sits;
 use crate::base::codes::{HookStyle, Material, Rig, Shape};
 use crate::base::{GRAMS_PER_OUNCE, Mass, MassDensity};
 use crate::gear::bait::MeasuredBait;
-use crate::gear::hook::{Asked, Judgement, MeasuredHook, hides};
+use crate::gear::hook::{Asked, Judgement, MeasuredHook, by_gap, hides};
 use crate::physics::sink::HeadBody;
 use crate::question::Bait;
 use crate::tables::{Curve, RigRow, Tables};
@@ -158,7 +158,7 @@ pub fn sits_at(s: &Seated, judged: &Judgement) -> Sits {
     match judged.sits {
         Sits::GapFilled => Sits::GapFilled,
         _ if s.clear_of_tail_mm < 0.0 => Sits::PastTailRoot,
-        Sits::PastTailRoot => Sits::Right,
+        Sits::PastTailRoot => by_gap(judged.gap_ratio),
         other => other,
     }
 }

@@ -24,6 +24,6 @@ pub use index::{BoxIndex, HeadEntry};
 pub use item::{COUNT, Item, MOST_COUNT, MOST_REMARK, REMARK, Thing, columns, fields};
 pub use marked::{HeadWeight, HookNumber};
 pub use named_hook::{NamedHook, named_hook};
-pub use things::{Bait, Head, Hook, Line, Rod};
+pub use things::{Bait, Head, Hook, Line, Rod, same_weight};
 #[cfg(not(target_arch = "wasm32"))]
 pub use words::fields_ready;

@@ -107,11 +107,18 @@ thing! {
 /// How far two heads of one mark may lie apart, as a share: less than from one size to the next.
 const SAME_WEIGHT: f64 = 0.02;
 
+/// From which to which weight, g, a head counts as one of this weight, g.
+#[must_use]
+pub fn same_weight(g: f64) -> (f64, f64) {
+    (g * (1.0 - SAME_WEIGHT), g * (1.0 + SAME_WEIGHT))
+}
+
 impl Head {
     /// Whether it is a head of this shape and weight, g.
     #[must_use]
     pub fn is(&self, shape: Shape, g: f64) -> bool {
-        self.shape == shape && (self.weight.grams() / g - 1.0).abs() < SAME_WEIGHT
+        let (least, most) = same_weight(g);
+        self.shape == shape && (least..=most).contains(&self.weight.grams())
     }
 }
 

@@ -2,10 +2,10 @@
 
 use super::words_of;
 use crate::answer::reasons::Reasons;
-use crate::base::codes::{Basis, Topic};
+use crate::base::codes::{Basis, Sits, Topic};
 use crate::base::text::{Arg, sentences};
 use crate::choose::decision::Decision;
-use crate::gear::hook::{self, TIGHT};
+use crate::gear::hook;
 
 /// The reasons for and against the hook.
 pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {
@@ -13,17 +13,10 @@ pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {
     let depth_mm = d.on.bait_depth_mm();
     let (gap, depth) = (Arg::Size(m.gap_mm), Arg::Size(depth_mm));
     let (about, basis) = (Topic::Hook, Basis::Physics);
-    let free = m.gap_mm - depth_mm;
-    if fit.gap_ratio >= TIGHT {
-        reasons.pro(about, basis, sentences::gap_fits(gap, depth));
-    } else if free > 0.0 {
-        reasons.con(
-            about,
-            basis,
-            sentences::gap_tight(gap, Arg::Size(free), depth),
-        );
-    } else {
-        reasons.con(about, basis, sentences::gap_filled(gap, depth));
+    match hook::by_gap(fit.gap_ratio) {
+        Sits::GapFilled => reasons.con(about, basis, sentences::gap_filled(gap, depth)),
+        Sits::Tight => reasons.con(about, basis, sentences::gap_tight(gap, depth)),
+        _ => reasons.pro(about, basis, sentences::gap_fits(gap, depth)),
     }
     let share = Arg::Number(fit.length_ratio * 100.0, 0);
     if fit.too_long {

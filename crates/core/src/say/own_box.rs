@@ -68,7 +68,7 @@ fn hook(found: &HookFound, units: UnitSystem) -> OwnHook {
             gap,
             how.into(),
         ),
-        Sits::Right | Sits::Wide | Sits::GapFilled => {
+        Sits::Right | Sits::Wide | Sits::Tight | Sits::GapFilled => {
             sentences::own_hook_gap(sits, gap, how.into(), Arg::FineSize(judged.wanted_gap_mm))
         }
     };
@@ -101,6 +101,7 @@ fn head(found: &HeadFound, d: &Decision<'_>) -> OwnHead {
         count: found.count,
         g: found.head.weight.grams(),
         serves: found.serves,
+        answered: found.answered,
         rungs_off: found.rungs_off,
         speed_mps: round(found.fall.speed().get::<meter_per_second>(), 3),
         time_s: found.down.time().map(|t| round(t.get::<second>(), 2)),
@@ -143,6 +144,8 @@ fn in_a_sentence(heads: &[OwnHead], ideal: Said) -> Said {
         sentences::own_just_so(title, count)
     } else if h.serves {
         sentences::own_serves(title, off(h.rungs_off), count)
+    } else if h.answered {
+        sentences::own_answered(title, count)
     } else {
         sentences::own_nearest(title, off(h.rungs_off))
     }
@@ -155,7 +158,7 @@ pub fn own(d: &Decision<'_>, found: &BoxFound, things: &[&Item]) -> OwnAnswer {
     let heads: Vec<_> = found.heads.iter().map(|h| head(h, d)).collect();
     let separate = d.on.rig.separate_hook;
     let hook_serves = !separate || found.hooks.first().is_some_and(HookFound::fishes);
-    let head_serves = heads.first().is_some_and(|h| h.serves);
+    let head_serves = heads.first().is_some_and(|h| h.serves || h.answered);
     let ideal = sentences::own_ideal(Arg::Word(d.rung().label), Arg::Word(d.shape.code.label()));
     let (size, style) = (|| text(&d.hook.size), || Arg::Word(d.hook.style.label()));
     let mut lacks: Vec<Arg> = Vec::new();

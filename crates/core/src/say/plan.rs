@@ -5,10 +5,10 @@ use crate::base::UnitSystem;
 use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
 use crate::day::{USUAL_REST_MIN, show_time};
-use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
 use crate::explore::plan::{
-    PackedBait, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned, Tieable,
+    InBox, PackedBait, PackedHook, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned, Tieable,
 };
+use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
 use crate::physics::sun::Light;
 
 fn of_tie(tie: &Tieable) -> Said {
@@ -26,16 +26,39 @@ pub fn tie(tie: &Tieable, units: UnitSystem) -> Text {
     of_tie(tie).text(units)
 }
 
-/// A head with its hook: `1/8 oz football, hook 2/0`.
+/// A head with its hook: `1/8 oz football, hook 2/0`; without it where it is tied on apart.
 #[must_use]
-pub fn head(tie: &Tieable, units: UnitSystem) -> Text {
-    let hook = Arg::Text(tie.hook.0.clone());
-    say::head_of(
+pub fn head(tie: &Tieable, hook_apart: bool, units: UnitSystem) -> Text {
+    let (label, shape) = (
         Arg::Text(tie.label.to_string()),
         Arg::Word(tie.shape.label()),
-        hook,
-    )
-    .text(units)
+    );
+    if hook_apart {
+        return say::head_apart(label, shape).text(units);
+    }
+    say::head_of(label, shape, Arg::Text(tie.hook.0.clone())).text(units)
+}
+
+/// A hook: `3/0 wide gap hook`.
+#[must_use]
+pub fn hook(hook: &PackedHook, units: UnitSystem) -> Text {
+    say::hook_of(Arg::Text(hook.size.clone()), Arg::Word(hook.style.label())).text(units)
+}
+
+/// What the box has of something of which so many are packed, and whether that is too little.
+#[must_use]
+pub fn in_box(count: u32, owned: &InBox, units: UnitSystem) -> (Text, bool) {
+    let number = |n: u32| Arg::Number(f64::from(n), 0);
+    let lacks = owned.left < count;
+    let said = match (lacks, owned.left < owned.all, owned.hooks.is_empty()) {
+        (true, true, _) => say::plan_has_left(number(owned.left), number(owned.all)),
+        (true, false, _) => say::plan_has_some(number(owned.all)),
+        (false, _, true) => say::plan_has(number(owned.all)),
+        (false, _, false) => {
+            say::plan_has_hooked(number(owned.all), Arg::Text(owned.hooks.join(", ")))
+        }
+    };
+    (said.text(units), lacks)
 }
 
 /// A bait: `70 mm floating stick`.

@@ -41,6 +41,8 @@ sentences! {
     ledger_fed(from, up, down);
     tieable(label, shape, length, form);
     head_of(label, shape, hook);
+    head_apart(label, shape);
+    hook_of(size, style);
     bait_of(length, plastic, form);
     slot_at(place, depth);
     slot_over(place, least, most);
@@ -55,6 +57,10 @@ sentences! {
     plan_turns();
     plan_loss(rate, bottom);
     plan_loss_own(rate, bottom, hours);
+    plan_has(all);
+    plan_has_hooked(all, hook);
+    plan_has_some(all);
+    plan_has_left(left, all);
     plan_leader(metres, least, most);
     plan_over_spot(order, minutes);
     plan_light(dawn, rises, sets, dusk);

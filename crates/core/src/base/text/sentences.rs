@@ -132,7 +132,7 @@ sentences! {
     head_at_wind(head, wind);
     head_over_winds(head, from, to);
     gap_fits(gap, depth);
-    gap_tight(gap, free, depth);
+    gap_tight(gap, depth);
     gap_filled(gap, depth);
     hook_long(share);
     hook_length(length, share);
@@ -220,6 +220,7 @@ sentences! {
     own_none(ideal);
     own_just_so(title, count);
     own_serves(title, off, count);
+    own_answered(title, count);
     own_nearest(title, off);
     own_ideal(label, shape);
     own_ideal_hook(ideal, size, style);

@@ -10,8 +10,8 @@ use crate::base::{grams, round};
 use crate::choose::rank::rank;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::{Chooser, Options};
-use crate::explore::gap_tasks::{Situation, Task};
-use crate::own_box::{Head, Item, Thing};
+use crate::explore::gap_tasks::{Owned, Situation, Task};
+use crate::own_box::{Item, Thing};
 use crate::question::{Bait, PickRequest};
 use crate::tables::ServeRow;
 
@@ -46,16 +46,24 @@ struct At {
     temp: Option<i32>,
 }
 
+/// A stop of a day, and when it is fished.
+#[derive(Clone, Copy)]
+pub(super) struct Staying<'a> {
+    pub(super) asked: &'a PlanAsked,
+    /// The stop, by its place.
+    pub(super) stop: usize,
+    /// From when to when, minutes of the day.
+    pub(super) hours: (u16, u16),
+}
+
 /// A stop, as it is looked at.
 pub(super) struct StopLook<'a> {
     chooser: &'a Chooser,
-    asked: &'a PlanAsked,
-    /// The stop, by its place.
-    stop: usize,
+    staying: Staying<'a>,
     request: &'a PickRequest,
     options: Options,
-    /// Heads of the box; none where there is no box.
-    heads: Option<Vec<&'a Head>>,
+    /// What is at hand; none where there is no box.
+    owned: Option<&'a Owned>,
     /// The parts that are wanted, in the order over a spot.
     pub(super) parts: Vec<PartHere>,
     seen: RefCell<BTreeMap<At, Rc<Serves>>>,
@@ -64,8 +72,8 @@ pub(super) struct StopLook<'a> {
 impl<'a> StopLook<'a> {
     pub(super) fn new(
         chooser: &'a Chooser,
-        (asked, at): (&'a PlanAsked, usize),
-        held: PlanHeld<'a>,
+        staying: Staying<'a>,
+        (held, owned): (PlanHeld<'a>, Option<&'a Owned>),
         options: Options,
     ) -> Self {
         let options = Options {
@@ -73,21 +81,13 @@ impl<'a> StopLook<'a> {
             explain: false,
             ..options
         };
-        let request = &asked.stops[at].request;
-        let heads = held.things.map(|things| {
-            let head = |item: &&'a Item| match &item.thing {
-                Thing::Head(h) if item.count > 0 => Some(h),
-                _ => None,
-            };
-            things.iter().filter_map(head).collect()
-        });
+        let request = &staying.asked.stops[staying.stop].request;
         let mut look = Self {
             chooser,
-            asked,
-            stop: at,
+            staying,
             request,
             options,
-            heads,
+            owned,
             parts: Vec::new(),
             seen: RefCell::default(),
         };
@@ -112,12 +112,12 @@ impl<'a> StopLook<'a> {
 
     /// The wind at a minute of the day, m/s, so finely as anybody can tell: to a tenth.
     pub(super) fn wind(&self, minute: f64) -> f64 {
-        round(self.asked.wind_at(self.stop, minute), 1)
+        round(self.staying.asked.wind_at(self.staying.stop, minute), 1)
     }
 
     /// The day's water at a minute of it, to a degree; none where only the stop's own is known.
     fn temp(&self, minute: f64) -> Option<f64> {
-        self.asked.temp.at(minute).map(f64::round)
+        self.staying.asked.temp.at(minute).map(f64::round)
     }
 
     /// The pieces of time between two minutes that are looked at, each with its middle.
@@ -181,6 +181,7 @@ impl<'a> StopLook<'a> {
         );
         let costs = self.serve();
         let rungs = self.chooser.ladder(self.options.ladder);
+        let no_hook = self.owned.is_some_and(|all| !all.has_hook(&task.on));
         let ideal = rungs
             .iter()
             .position(|r| r.label == task.ideal.label)
@@ -198,14 +199,13 @@ impl<'a> StopLook<'a> {
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
                 let rungs_off = rung.abs_diff(ideal) as f64;
                 let other = f64::from(u8::from(*shape != task.ideal.shape));
-                let lacks = self
-                    .heads
-                    .as_ref()
-                    .is_some_and(|all| !all.iter().any(|h| h.is(*shape, g)));
+                let has_head = |all: &Owned| all.has_head(&task.on, *shape, g);
+                let no_head = !self.owned.is_none_or(has_head);
+                let lacks = f64::from(u8::from(no_head) + u8::from(no_hook));
                 let off = costs.rung * rungs_off
                     + costs.shape * other
                     + costs.rank * here.behind
-                    + if lacks { costs.not_owned } else { 0.0 };
+                    + costs.not_owned * lacks;
                 serves.insert((here.rig, *shape, rung), off);
             }
         }
@@ -285,7 +285,7 @@ impl<'a> StopLook<'a> {
     /// in the order over a spot.
     fn parts_here(&self, held: PlanHeld<'_>) -> Vec<PartHere> {
         let middle = |(from, to): (u16, u16)| f64::midpoint(f64::from(from), f64::from(to));
-        let minute = middle(self.asked.hours);
+        let minute = middle(self.staying.hours);
         let depth = self.request.water.middle_depth_m();
         let questions: Vec<PickRequest> = Rig::ALL
             .iter()
@@ -330,7 +330,7 @@ impl<'a> StopLook<'a> {
             parts.push((worth, here));
         }
         parts.sort_by(|a, b| b.0.total_cmp(&a.0));
-        parts.truncate(usize::from(self.asked.rods));
+        parts.truncate(usize::from(self.staying.asked.rods));
         let mut parts: Vec<PartHere> = parts.into_iter().map(|p| p.1).collect();
         parts.sort_by_key(|p| p.part);
         parts

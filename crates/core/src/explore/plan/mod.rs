@@ -11,19 +11,22 @@ mod choose;
 mod pack;
 mod slots;
 mod steps;
+mod taking;
 mod turns;
 
 use crate::answer::Text;
 use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
 use crate::choose::{Chooser, Options};
 use crate::day::Hourly;
+use crate::explore::gap_tasks::Owned;
 use crate::explore::ledger::Lost;
 use crate::own_box::Item;
 use crate::physics::sun::Position;
 use crate::question::{Bait, PickRequest};
 
-pub use pack::{Pack, Packed, PackedBait, losses_an_hour};
+pub use pack::{Pack, Packed, PackedBait, PackedHook, losses_an_hour};
 pub use steps::{StepPlanned, TiePlanned};
+pub use taking::InBox;
 
 /// Most stops of a day.
 pub const MOST_STOPS: usize = 6;
@@ -192,10 +195,20 @@ pub fn plan(
     if let Some(pair) = &asked.turns {
         let turn_min = chooser.tables.days.usual.turn_min;
         let chosen = turns::turn_about(asked, &stops, pair, turn_min);
-        return Ok(planned(chooser, (asked, stops), chosen, held));
+        return Ok(planned((chooser, options), (asked, stops), chosen, held));
     }
+    let things = held.things.unwrap_or_default().iter().copied();
+    let at_hand: Vec<&Item> = things.filter(|i| i.count > 0).collect();
+    let owned = held.things.map(|_| Owned::of(&chooser.tables, &at_hand));
     let looks: Vec<cells::StopLook<'_>> = (0..asked.stops.len())
-        .map(|at| cells::StopLook::new(chooser, (asked, at), held, options))
+        .map(|at| {
+            let stop = cells::Staying {
+                asked,
+                stop: at,
+                hours: stops[at],
+            };
+            cells::StopLook::new(chooser, stop, (held, owned.as_ref()), options)
+        })
         .collect();
     let slots: Vec<slots::Open> = looks
         .iter()
@@ -204,17 +217,17 @@ pub fn plan(
         .flat_map(|(at, (look, hours))| slots::slots(look, at, *hours))
         .collect();
     let chosen = choose::choose(&looks, &slots, usize::from(asked.rods));
-    Ok(planned(chooser, (asked, stops), chosen, held))
+    Ok(planned((chooser, options), (asked, stops), chosen, held))
 }
 
 fn planned(
-    chooser: &Chooser,
+    (chooser, options): (&Chooser, Options),
     (asked, stops): (&PlanAsked, Vec<(u16, u16)>),
     chosen: choose::Chosen,
     held: PlanHeld<'_>,
 ) -> Plan {
     Plan {
-        pack: pack::pack(chooser, asked, &chosen, held),
+        pack: pack::pack(chooser, asked, &chosen, held, options),
         stops,
         slots: chosen.slots,
         rigs: chosen.rigs,

@@ -9,7 +9,7 @@ use askama::Template;
 use time::Date;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::day::read_day;
-use yarrowfen_core::explore::plan::{MOST_STOPS, Packed, Plan, PlanAsked};
+use yarrowfen_core::explore::plan::{InBox, MOST_STOPS, Plan, PlanAsked};
 use yarrowfen_core::physics::sun::Light;
 use yarrowfen_core::say::plan as say;
 use yarrowfen_rows::{PlannedDay, Water};
@@ -431,33 +431,24 @@ fn hours_in_lines(decided: Decided<'_>, units: UnitSystem) -> Vec<(String, Vec<S
     plan.slots.iter().map(line).collect()
 }
 
-fn owned(count: u32, owned: Option<u32>) -> (Option<String>, bool) {
-    match owned {
-        None => (None, false),
-        Some(n) if n >= count => (Some(format!("of {n}")), false),
-        Some(n) => (Some(format!("{n} in the box")), true),
-    }
-}
-
 fn pack_lines(plan: &Plan, units: UnitSystem) -> Vec<PackLine> {
-    let head = |p: &Packed| {
-        let (owned, lacks) = owned(p.count, p.owned);
+    let line = |count: u32, what: Cow<'static, str>, owned: Option<&InBox>| {
+        let owned = owned.map(|o| say::in_box(count, o, units));
         PackLine {
-            count: p.count.to_string(),
-            what: say::head(&plan.rigs[p.rig], units),
-            owned,
-            lacks,
+            count: count.to_string(),
+            what,
+            lacks: owned.as_ref().is_some_and(|o| o.1),
+            owned: owned.map(|o| o.0.into()),
         }
     };
-    let mut all: Vec<PackLine> = plan.pack.heads.iter().map(head).collect();
-    all.extend(plan.pack.baits.iter().map(|b| {
-        let (owned, lacks) = owned(b.count, b.owned);
-        PackLine {
-            count: b.count.to_string(),
-            what: say::bait(b, units),
-            owned,
-            lacks,
-        }
-    }));
-    all
+    let pack = &plan.pack;
+    let heads = pack.heads.iter().map(|p| {
+        let what = say::head(&plan.rigs[p.rig], p.hook_apart, units);
+        line(p.count, what, p.owned.as_ref())
+    });
+    let hooks = pack.hooks.iter();
+    let hooks = hooks.map(|h| line(h.count, say::hook(h, units), h.owned.as_ref()));
+    let baits = pack.baits.iter();
+    let baits = baits.map(|b| line(b.count, say::bait(b, units), b.owned.as_ref()));
+    heads.chain(hooks).chain(baits).collect()
 }
