@@ -261,6 +261,7 @@ fn what_cannot_be_kept_is_said_at_its_field() {
     assert_eq!(fields(event(1, 0, stop(" "))), ["place"]);
     assert_eq!(fields(event(1, 0, stop(&"x".repeat(81)))), ["place"]);
     assert_eq!(fields(event(1, 0, stop("a\u{0}b"))), ["place"]);
+    assert_eq!(fields(event(1, 0, stop("two\nlines"))), ["place"]);
     assert_eq!(fields(event(1, 0, tied(0, 3.5))), ["rod"]);
     assert_eq!(fields(event(1, 0, tied(1, f64::NAN))), ["g"]);
     assert_eq!(fields(event(1, 0, What::Undone { of: EventId(1) })), ["of"]);

@@ -374,3 +374,33 @@ fn a_gap_is_judged_by_one_measure() {
     }
     assert!(seen[0] > 1000 && seen[1] > 100, "{seen:?}");
 }
+
+/// The rod and the line that an answer asks for, had in the box, carry what it ties on.
+#[test]
+fn who_has_the_rod_and_line_that_pick_asks_for_is_told_so() {
+    for asked in Rig::ALL.iter().flat_map(|rig| usual_questions(*rig)) {
+        let answer = common::pick(&asked);
+        let mut own = tied_on(&answer);
+        if own.is_empty() {
+            continue;
+        }
+        let (least, most) = answer.rod.rated_g;
+        own.extend(items(
+            BoxList::Rod,
+            &format!("count,least_g,most_g\n1,{least},{most}\n"),
+        ));
+        let (kind, lb) = match &*answer.line.kind {
+            "braid_to_fluorocarbon" => ("braid", answer.line.main_lb.0),
+            kind => (kind, answer.line.leader_lb.0),
+        };
+        own.extend(items(
+            BoxList::Line,
+            &format!("count,line,test_lb\n1,{kind},{lb}\n"),
+        ));
+        let things: Vec<&Item> = own.iter().collect();
+        let all = (&things[..], &BoxIndex::of(&things));
+        let told = ENGINE.from_box(&asked, Options::default(), answer.rig, all);
+        assert!(told.rods[0].fits, "{:?}: {asked:?}", told.rods);
+        assert!(told.lines[0].fits, "{:?}: {asked:?}", told.lines);
+    }
+}
