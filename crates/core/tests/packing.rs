@@ -3,10 +3,11 @@
 #![allow(clippy::unwrap_used, reason = "a test")]
 
 use proptest::prelude::*;
-use yarrowfen_core::answer::HookTied;
+use yarrowfen_core::answer::{HookTied, OwnHook};
 use yarrowfen_core::base::UnitSystem;
-use yarrowfen_core::base::codes::{BaitForm, Cover, Rig, Sits};
+use yarrowfen_core::base::codes::{BaitForm, Cover, Material, Rig, Sits};
 use yarrowfen_core::day::Hourly;
+use yarrowfen_core::explore::gaps::Situation;
 use yarrowfen_core::explore::plan::{InBox, Plan, PlanAsked, PlanHeld, SlotPlanned, StopAsked};
 use yarrowfen_core::own_box::{BoxIndex, BoxList, Item, csv};
 use yarrowfen_core::question::PickRequest;
@@ -74,14 +75,14 @@ fn head_line(plan: &Plan, count: u32) -> String {
     format!("{count},{},{}", tie.shape.code(), tie.label)
 }
 
-const HEADS: &str = "count,shape,weight,hook,hook_style,gap_mm,length_mm\n";
+const HEADS: &str = "count,shape,weight,hook,hook_style,gap_mm,length_mm,material\n";
 
 #[test]
 fn an_own_head_counts_only_where_its_hook_does_its_work_in_the_bait() {
     let day = asked(vec![grub()], 1, &[]);
     let line = head_line(&planned(&day, &[]), 6);
     let owned = |hook: &str| {
-        let text = format!("{HEADS}{line},{hook}\n");
+        let text = format!("{HEADS}{line},{hook},lead\n");
         let plan = planned(&day, &items(BoxList::Head, &text));
         plan.pack.heads[0].owned.clone().unwrap()
     };
@@ -113,7 +114,7 @@ fn one_head_is_not_packed_for_two_rigs() {
             .iter()
             .map(|h| {
                 let tie = &bare.rigs[h.rig];
-                format!("{count},{},{},,,,\n", tie.shape.code(), tie.label)
+                format!("{count},{},{},,,,,lead\n", tie.shape.code(), tie.label)
             })
             .collect();
         let mut unlike = heads;
@@ -169,7 +170,7 @@ fn a_hook_that_is_tied_on_apart_is_packed_apart() {
     assert!(head.hook_apart && head.count == hook.count);
     let units = UnitSystem::Metric;
     let tie = &bare.rigs[head.rig];
-    assert!(!say::head(tie, true, units).contains("hook"));
+    assert!(!say::head(tie, head, units).contains("hook"));
     assert_eq!(
         say::hook(hook, units),
         format!("{} {} hook", hook.size, hook.style.label())
@@ -223,7 +224,8 @@ fn missing(plan: &Plan) -> Vec<Item> {
         };
         let count = lacks(row.count, row.owned.as_ref());
         let (shape, label) = (tie.shape.code(), &tie.label);
-        heads += &format!("{count},{shape},{label},{hook},,\n");
+        let metal = row.material.code();
+        heads += &format!("{count},{shape},{label},{hook},,,{metal}\n");
     }
     for row in &plan.pack.hooks {
         let count = lacks(row.count, row.owned.as_ref());
@@ -295,8 +297,8 @@ fn tied_on(answer: &Answer) -> Vec<Item> {
     let mut all = items(
         BoxList::Head,
         &match apart {
-            true => format!("{HEADS}{head},,,,\n"),
-            false => format!("{HEADS}{head},{size},{style},,\n"),
+            true => format!("{HEADS}{head},,,,,lead\n"),
+            false => format!("{HEADS}{head},{size},{style},,,lead\n"),
         },
     );
     if apart {
@@ -403,4 +405,94 @@ fn who_has_the_rod_and_line_that_pick_asks_for_is_told_so() {
         assert!(told.rods[0].fits, "{:?}: {asked:?}", told.rods);
         assert!(told.lines[0].fits, "{:?}: {asked:?}", told.lines);
     }
+}
+
+fn gaps_of(asked: &PickRequest, things: &[&Item]) -> yarrowfen_core::answer::Gaps {
+    let name = "here".to_owned();
+    let situation = Situation {
+        name,
+        request: asked,
+    };
+    ENGINE.gaps(&[situation], things, Options::default())
+}
+
+/// Pick's own box, the list of what is missing and a planned day are told by one measure.
+#[test]
+fn what_serves_by_pick_serves_by_the_list_of_what_is_missing() {
+    let (mut served, mut open) = (0, 0);
+    for (k, asked) in Rig::ALL
+        .iter()
+        .flat_map(|rig| usual_questions(*rig))
+        .enumerate()
+    {
+        let answer = common::pick(&asked);
+        let shapes: Vec<_> = ENGINE.tables().rigs[answer.rig].shapes.keys().collect();
+        // A head by turns of each shape the rig fishes, metal, weight near the answer, and hook.
+        let shape = shapes[k % shapes.len()].code();
+        let metal = ["lead", "tungsten", "tin"][k / 7 % 3];
+        let g = answer.weight.g * [0.5, 0.8, 1.0, 1.2, 2.0][k % 5];
+        let hook = ["1/0", "3/0", "4", "10"][k / 3 % 4];
+        let text = format!("count,shape,weight,material,hook\n1,{shape},{g} g,{metal},{hook}\n");
+        let mut own = items(BoxList::Head, &text);
+        own.extend(
+            tied_on(&answer)
+                .into_iter()
+                .filter(|i| i.thing.kind() == BoxList::Hook),
+        );
+        let things: Vec<&Item> = own.iter().collect();
+        let all = (&things[..], &BoxIndex::of(&things));
+        let told = ENGINE.from_box(&asked, Options::default(), answer.rig, all);
+        let head = told.heads.first().is_some_and(|h| h.serves);
+        let gaps = gaps_of(&asked, &things);
+        let apart = ENGINE.tables().rigs[answer.rig].separate_hook;
+        let fishes = |h: &OwnHook| !h.open && h.sits != Sits::GapFilled;
+        let hooks = !apart || told.hooks.first().is_some_and(fishes);
+        if gaps.unservable.is_empty() {
+            assert_eq!(gaps.served == 1, head && hooks, "{text}{asked:?}: {told:?}");
+        }
+        served += gaps.served;
+        open += 1 - gaps.served;
+    }
+    assert!(served > 200 && open > 200, "{served} {open}");
+}
+
+/// Where the law wants another metal, lead at hand is nothing, in the list and in the plan, and
+/// what is to be bought says its metal.
+#[test]
+fn a_metal_asked_for_by_name_is_the_only_one_that_counts() {
+    let mut asked = grub();
+    asked.tackle.material = Some(Material::Tungsten);
+    let answer = common::pick(&asked);
+    let (shape, label) = (answer.head.shape.code(), &answer.weight.label);
+    let HookTied::Fits(hook) = &answer.hook else {
+        panic!("a grub takes a hook")
+    };
+    let head = |metal: &str| {
+        let (size, style) = (&hook.size, hook.style.code());
+        items(
+            BoxList::Head,
+            &format!("{HEADS}9,{shape},{label},{size},{style},,,{metal}\n"),
+        )
+    };
+    for (metal, serves) in [("tungsten", 1), ("lead", 0)] {
+        let own = head(metal);
+        let things: Vec<&Item> = own.iter().collect();
+        let gaps = gaps_of(&asked, &things);
+        assert_eq!(gaps.served, serves, "{metal}");
+        if let Some(buy) = gaps.buys.first() {
+            assert!(buy.what.contains("tungsten"), "{}", buy.what);
+        }
+        let plan = planned(&one_stop(&asked), &own);
+        let row = &plan.pack.heads[0];
+        assert_eq!(row.material, Material::Tungsten);
+        let all = row.owned.as_ref().unwrap().all;
+        assert_eq!(all > 0, serves == 1, "{metal}: {row:?}");
+        let said = say::head(&plan.rigs[row.rig], row, UnitSystem::Metric);
+        assert!(said.contains("tungsten"), "{said}");
+    }
+}
+
+/// A day at one stop with one rod.
+fn one_stop(request: &PickRequest) -> PlanAsked {
+    asked(vec![request.clone()], 1, &[])
 }

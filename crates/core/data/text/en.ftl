@@ -1024,6 +1024,7 @@ own_just_so = Tie on your { $title }: it is the weight asked for, { $count } lef
 own_serves = Tie on your { $title }, { $off }, within the window; { $count } left
 own_answered = Tie on your { $title }, as answered: no head does it all here; { $count } left
 own_nearest = The nearest in your box is the { $title }, { $off }, and it does not do everything
+in_metal = { $label } { $metal }
 own_ideal = { $label } { $shape }
 own_ideal_hook = { $ideal }, hook { $size } { $style }
 own_a_hook = a hook { $size } { $style }

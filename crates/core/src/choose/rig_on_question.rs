@@ -16,7 +16,9 @@ use super::school;
 use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, asks_heavier, asks_lighter, choose};
-use crate::base::codes::{BaitForm, HookStyle, LineKind, LowerBound, Point, School, Shape, Wire};
+use crate::base::codes::{
+    BaitForm, HookStyle, LineKind, LowerBound, Material, Point, School, Shape, Wire,
+};
 use crate::base::{Length, Mass, Rung, Velocity};
 use crate::gear::bait::MeasuredBait;
 use crate::gear::hook::{self, Asked, HookFit, hides};
@@ -286,6 +288,14 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn stands_open(&self, style: HookStyle) -> bool {
         self.point.0 == Point::Weedless && !hides(style)
+    }
+
+    /// Whether a head of this metal may be tied on: one that is asked for by name is often the
+    /// law's, and no other will do.
+    #[must_use]
+    pub fn takes_metal(&self, material: Material) -> bool {
+        let named = self.request.tackle.material;
+        named.is_none_or(|m| m == material)
     }
 
     /// How readily the place takes tackle, 0..1.

@@ -243,11 +243,9 @@ impl Matching<'_> {
     /// Every head that the rig fishes: what its weight and shape cost, its place
     /// among the things, and that of its shape among those worked out.
     fn by_weight(&mut self, index: &BoxIndex) -> Vec<(f64, usize, usize)> {
-        let wanted = self.on.request.tackle.material;
         let mut all = Vec::new();
         for head in &index.heads {
-            // A metal that is asked for by name is often the law's: no other will do.
-            if wanted.is_some_and(|m| m != head.material) {
+            if !self.on.takes_metal(head.material) {
                 continue;
             }
             if let Some(shaped) = self.shaped(head.shape, head.material) {
@@ -354,13 +352,14 @@ impl Matching<'_> {
         });
         let hooks = hook.as_ref().is_none_or(HookFound::fishes);
         let falls = self.needs(&falling, &s.conditions);
+        let suits = s.misfit <= self.on.tables.conditions.shape.serves;
         let same_metal = s.material == self.on.conditions.material;
         let same = same_metal && c.head.is(self.decision.shape.code, grams(self.ideal));
         Some(HeadFound {
             at: c.at,
             head: c.head.clone(),
             count: c.count,
-            serves: too_light.is_empty() && too_heavy.is_empty() && hooks,
+            serves: too_light.is_empty() && too_heavy.is_empty() && hooks && suits,
             answered: same && hooks,
             rungs_off: self.rungs_off(mass),
             fall: falls.fall(&falls.head(mass)),

@@ -1,14 +1,14 @@
 //! Situations that a box is held against, and what of the box serves them.
 
+use std::borrow::Cow;
 use std::collections::{BTreeMap, BTreeSet};
-use std::ops::Range;
 
-use crate::base::codes::{HookStyle, Shape, Wire};
+use crate::base::codes::{HookStyle, Material, School, Shape, Wire};
 use crate::base::grams;
-use crate::base::text::Said;
-use crate::choose::decision::Decision;
+use crate::base::text::{Arg, Said};
 use crate::choose::needs::Needs;
 use crate::choose::rig_on_question::RigOnQuestion;
+use crate::choose::setting::Conditions;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
@@ -46,17 +46,22 @@ pub(super) struct Task<'a> {
     pub(super) at: usize,
     pub(super) name: String,
     pub(super) on: RigOnQuestion<'a>,
-    /// Window in grams by shape, of those that are fished here.
-    pub(super) windows: BTreeMap<Shape, (f64, f64)>,
+    /// Window in grams by shape, of those that are fished here, in the metal asked for.
+    pub(super) windows: Windows,
+    school: School,
     pub(super) ideal: HeadWanted,
     pub(super) hook: HookWanted,
 }
+
+/// From which to which weight, g, a head of a shape does what is asked.
+type Windows = BTreeMap<Shape, (f64, f64)>;
 
 #[derive(Debug, Clone, PartialEq)]
 pub(super) struct HeadWanted {
     pub(super) label: &'static str,
     pub(super) g: f64,
     pub(super) shape: Shape,
+    pub(super) material: Material,
 }
 
 #[derive(Debug, Clone, PartialEq)]
@@ -74,7 +79,7 @@ impl<'a> Task<'a> {
     ) -> Self {
         let rig = chooser.rig_for(situation.request, options);
         let on = chooser.rig_on(situation.request, options, rig);
-        let (windows, ideal, hook) = {
+        let (windows, school, ideal, hook) = {
             let d = on.decide();
             let rung = d.rung();
             let hook = HookWanted {
@@ -86,14 +91,17 @@ impl<'a> Task<'a> {
                 label: rung.label,
                 g: grams(rung.mass),
                 shape: d.shape.code,
+                material: on.conditions.material,
             };
-            (windows(&d), ideal, hook)
+            let windows = windows(&on, d.school, on.conditions.material);
+            (windows, d.school, ideal, hook)
         };
         Self {
             at,
             name: situation.name.clone(),
             on,
             windows,
+            school,
             ideal,
             hook,
         }
@@ -103,10 +111,32 @@ impl<'a> Task<'a> {
         hook_fishes(&self.on, hook)
     }
 
-    pub(super) fn head_serves(&self, shape: Shape, g: f64, hook: Option<&NamedHook>) -> bool {
-        let window = self.windows.get(&shape);
-        window.is_some_and(|(least, most)| (*least..=*most).contains(&g))
+    /// The windows of heads of a metal.
+    fn windows_in(&self, metal: Material) -> Cow<'_, Windows> {
+        if metal == self.on.conditions.material {
+            return Cow::Borrowed(&self.windows);
+        }
+        Cow::Owned(windows(&self.on, self.school, metal))
+    }
+
+    /// Whether a head of a shape, metal and weight, g, serves, with its hook where it carries one.
+    pub(super) fn head_serves(
+        &self,
+        (shape, material, g): (Shape, Material, f64),
+        hook: Option<&NamedHook>,
+    ) -> bool {
+        let windows = self.windows_in(material);
+        let window = windows.get(&shape);
+        self.on.takes_metal(material)
+            && window.is_some_and(|(least, most)| (*least..=*most).contains(&g))
             && carried_fishes(&self.on, hook)
+    }
+}
+
+impl HeadWanted {
+    /// Its weight as it is sold, in its metal.
+    pub(super) fn sold(&self) -> Arg {
+        Arg::sold(self.label.into(), self.material)
     }
 }
 
@@ -121,10 +151,12 @@ pub(super) fn carried_fishes(on: &RigOnQuestion<'_>, hook: Option<&NamedHook>) -
     on.rig.separate_hook || hook.is_none_or(|h| hook_fishes(on, h))
 }
 
-/// The window of each shape that the place lets one fish.
-fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
-    let on = d.on;
-    let c = &on.conditions;
+/// The window of each shape that the place lets one fish, cast from a metal.
+fn windows(on: &RigOnQuestion<'_>, school: School, material: Material) -> Windows {
+    let c = &Conditions {
+        material,
+        ..on.conditions
+    };
     let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
     let best = ranked.first().map_or(0.0, |r| r.0);
     let near = ranked
@@ -134,7 +166,7 @@ fn windows(d: &Decision<'_>) -> BTreeMap<Shape, (f64, f64)> {
         // The very shape that Pick's window is computed with.
         let rigged = *on.rigged_of(row.code)?;
         let needs = Needs {
-            setting: on.setting(c, d.school),
+            setting: on.setting(c, school),
             shapes: vec![rigged],
             fall: &on.tables.conditions.fall,
         };
@@ -186,11 +218,22 @@ fn alike<K: Ord, T>(things: impl Iterator<Item = (usize, K, T)>) -> Vec<Alike<T>
     kinds.into_values().collect()
 }
 
+/// A head of a box by what decides whether it serves.
+struct OwnHead {
+    shape: Shape,
+    material: Material,
+    /// Its weight, g.
+    g: f64,
+    hook: Option<NamedHook>,
+}
+
 /// Heads and hooks of a box with their measures: a box of thousands has some dozens that differ.
 pub(super) struct Owned {
-    /// By shape, and of a shape the lightest first.
-    heads: Vec<Alike<(Shape, f64, Option<NamedHook>)>>,
+    /// By shape, of a shape by metal, and of a metal the lightest first.
+    heads: Vec<Alike<OwnHead>>,
     hooks: Vec<Alike<NamedHook>>,
+    /// The metals of its heads.
+    metals: BTreeSet<Material>,
 }
 
 /// What of a box serves a situation: places among the kinds.
@@ -209,9 +252,15 @@ impl Owned {
                 return None;
             };
             let hook = named_hook(tables, &item.thing);
-            let g = h.weight.grams();
-            let key = (h.shape, g.to_bits(), hook.as_ref().map(bits));
-            Some((at, key, (h.shape, g, hook)))
+            let own = OwnHead {
+                shape: h.shape,
+                material: h.material,
+                g: h.weight.grams(),
+                hook,
+            };
+            let hook = own.hook.as_ref().map(bits);
+            let key = (own.shape, own.material, own.g.to_bits(), hook);
+            Some((at, key, own))
         });
         let hooks = places().filter_map(|(at, item)| {
             let Thing::Hook(_) = &item.thing else {
@@ -220,29 +269,43 @@ impl Owned {
             let hook = named_hook(tables, &item.thing)?;
             Some((at, bits(&hook), hook))
         });
+        let heads = alike(heads);
         Self {
-            heads: alike(heads),
+            metals: heads.iter().map(|kind| kind.one.material).collect(),
+            heads,
             hooks: alike(hooks),
         }
     }
 
-    /// The kinds of heads of a shape from one weight to another, g.
-    fn heads_within(&self, shape: Shape, (least, most): (f64, f64)) -> Range<usize> {
+    /// The kinds of heads of a shape and metal from one weight to another, g.
+    fn heads_within(
+        &self,
+        of: (Shape, Material),
+        (least, most): (f64, f64),
+    ) -> impl Iterator<Item = (usize, &OwnHead)> {
         let before = |bound: f64, with: bool| {
             self.heads.partition_point(|kind| {
-                let (s, g, _) = &kind.one;
-                *s < shape || (*s == shape && (*g < bound || (with && *g == bound)))
+                let own = (kind.one.shape, kind.one.material);
+                own < of || (own == of && (kind.one.g < bound || (with && kind.one.g == bound)))
             })
         };
-        before(least, false)..before(most, true)
+        let from = before(least, false);
+        let within = &self.heads[from..before(most, true).max(from)];
+        (from..).zip(within.iter().map(|kind| &kind.one))
+    }
+
+    /// The metals of its heads that may be tied on.
+    fn metals(&self, on: &RigOnQuestion<'_>) -> impl Iterator<Item = Material> {
+        let all = self.metals.iter().copied();
+        all.filter(|metal| on.takes_metal(*metal))
     }
 
     /// Whether there is a head of this shape and weight, g, whose hook does its work.
     pub(super) fn has_head(&self, on: &RigOnQuestion<'_>, shape: Shape, g: f64) -> bool {
-        let within = self.heads_within(shape, same_weight(g));
-        self.heads[within]
-            .iter()
-            .any(|kind| carried_fishes(on, kind.one.2.as_ref()))
+        self.metals(on).any(|metal| {
+            let mut all = self.heads_within((shape, metal), same_weight(g));
+            all.any(|(_, head)| carried_fishes(on, head.hook.as_ref()))
+        })
     }
 
     /// Whether there is a hook for a rig that ties it on apart; all others need none.
@@ -252,16 +315,20 @@ impl Owned {
 
     /// What of the box serves a situation.
     pub(super) fn serving(&self, task: &Task<'_>) -> Serving {
-        let heads = task.windows.iter().flat_map(|(shape, window)| {
-            self.heads_within(*shape, *window).filter(|kind| {
-                let (shape, g, hook) = &self.heads[*kind].one;
-                task.head_serves(*shape, *g, hook.as_ref())
-            })
-        });
+        let mut heads = Vec::new();
+        for metal in self.metals(&task.on) {
+            // Each in the window of its own metal: what is heavier for its size falls faster.
+            for (shape, window) in &*task.windows_in(metal) {
+                let within = self.heads_within((*shape, metal), *window);
+                let fishing = within.filter(|h| carried_fishes(&task.on, h.1.hook.as_ref()));
+                heads.extend(fishing.map(|h| h.0));
+            }
+        }
+        heads.sort_unstable();
         let separate = task.on.rig.separate_hook;
         let hooks = self.hooks.iter().enumerate();
         let hooks = hooks.filter(|(_, kind)| separate && task.hook_serves(&kind.one));
-        let (heads, hooks): (Vec<_>, Vec<_>) = (heads.collect(), hooks.map(|k| k.0).collect());
+        let hooks: Vec<usize> = hooks.map(|k| k.0).collect();
         let mut lacks = Vec::new();
         if heads.is_empty() {
             lacks.push(Wants::Head);
@@ -278,7 +345,7 @@ impl Owned {
 
     /// Weights of the own heads that serve a situation, g.
     pub(super) fn weights<'o>(&'o self, serving: &'o Serving) -> impl Iterator<Item = f64> + 'o {
-        serving.heads.iter().map(|kind| self.heads[*kind].one.1)
+        serving.heads.iter().map(|kind| self.heads[*kind].one.g)
     }
 
     /// Places of the heads, and then of the hooks, that serve none of the situations.

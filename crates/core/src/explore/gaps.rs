@@ -43,11 +43,9 @@ impl Offer {
     fn what(&self) -> Said {
         let text = |s: &str| Arg::Text(s.to_owned());
         match self {
-            Self::Head(h, None) => {
-                sentences::buy_head(Arg::Word(h.label), Arg::Word(h.shape.label()))
-            }
+            Self::Head(h, None) => sentences::buy_head(h.sold(), Arg::Word(h.shape.label())),
             Self::Head(h, Some(k)) => sentences::buy_head_hook(
-                Arg::Word(h.label),
+                h.sold(),
                 Arg::Word(h.shape.label()),
                 text(&k.size),
                 Arg::Word(k.style.label()),
@@ -59,7 +57,7 @@ impl Offer {
         match (self, need.what) {
             (Self::Head(h, hook), Wants::Head) => {
                 let hook = hook.as_ref().and_then(|k| k.hook.as_ref());
-                need.task.head_serves(h.shape, h.g, hook)
+                need.task.head_serves((h.shape, h.material, h.g), hook)
             }
             (Self::Hook(k), Wants::Hook) => k
                 .hook

@@ -159,7 +159,10 @@ pub fn own(d: &Decision<'_>, found: &BoxFound, things: &[&Item]) -> OwnAnswer {
     let separate = d.on.rig.separate_hook;
     let hook_serves = !separate || found.hooks.first().is_some_and(HookFound::fishes);
     let head_serves = heads.first().is_some_and(|h| h.serves || h.answered);
-    let ideal = sentences::own_ideal(Arg::Word(d.rung().label), Arg::Word(d.shape.code.label()));
+    let ideal = sentences::own_ideal(
+        Arg::sold(d.rung().label.into(), d.on.conditions.material),
+        Arg::Word(d.shape.code.label()),
+    );
     let (size, style) = (|| text(&d.hook.size), || Arg::Word(d.hook.style.label()));
     let mut lacks: Vec<Arg> = Vec::new();
     if !head_serves {

@@ -6,7 +6,8 @@ use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
 use crate::day::{USUAL_REST_MIN, show_time};
 use crate::explore::plan::{
-    InBox, PackedBait, PackedHook, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned, Tieable,
+    InBox, Packed, PackedBait, PackedHook, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned,
+    Tieable,
 };
 use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
 use crate::physics::sun::Light;
@@ -28,12 +29,12 @@ pub fn tie(tie: &Tieable, units: UnitSystem) -> Text {
 
 /// A head with its hook: `1/8 oz football, hook 2/0`; without it where it is tied on apart.
 #[must_use]
-pub fn head(tie: &Tieable, hook_apart: bool, units: UnitSystem) -> Text {
+pub fn head(tie: &Tieable, packed: &Packed, units: UnitSystem) -> Text {
     let (label, shape) = (
-        Arg::Text(tie.label.to_string()),
+        Arg::sold(tie.label.clone(), packed.material),
         Arg::Word(tie.shape.label()),
     );
-    if hook_apart {
+    if packed.hook_apart {
         return say::head_apart(label, shape).text(units);
     }
     say::head_of(label, shape, Arg::Text(tie.hook.0.clone())).text(units)

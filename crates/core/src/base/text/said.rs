@@ -5,6 +5,7 @@ use std::fmt;
 use std::fmt::Write as _;
 
 use super::catalogue::{Message, Part, catalogue};
+use crate::base::codes::Material;
 use crate::base::{Dimension, UnitSystem, printed};
 
 /// An inch is this many millimetres, and a kilogram this many pounds (by definition).
@@ -94,6 +95,19 @@ impl fmt::Display for Said {
 impl From<Said> for String {
     fn from(said: Said) -> Self {
         said.text(UnitSystem::Metric).into_owned()
+    }
+}
+
+impl Arg {
+    /// A weight as it is sold, with its metal where that is not the usual lead: one that is asked
+    /// for by name is often the law's.
+    #[must_use]
+    pub fn sold(label: Cow<'static, str>, material: Material) -> Self {
+        let label = Self::Text(label.into_owned());
+        match material {
+            Material::Lead => label,
+            other => super::sentences::in_metal(label, Self::Word(other.label())).into(),
+        }
     }
 }
 

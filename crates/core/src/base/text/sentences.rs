@@ -222,6 +222,7 @@ sentences! {
     own_serves(title, off, count);
     own_answered(title, count);
     own_nearest(title, off);
+    in_metal(label, metal);
     own_ideal(label, shape);
     own_ideal_hook(ideal, size, style);
     own_a_hook(size, style);

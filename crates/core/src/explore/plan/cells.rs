@@ -181,6 +181,7 @@ impl<'a> StopLook<'a> {
         );
         let costs = self.serve();
         let rungs = self.chooser.ladder(self.options.ladder);
+        let metal = task.on.conditions.material;
         let no_hook = self.owned.is_some_and(|all| !all.has_hook(&task.on));
         let ideal = rungs
             .iter()
@@ -193,7 +194,7 @@ impl<'a> StopLook<'a> {
                 let tied_on = *shape == task.ideal.shape && rung == ideal;
                 let g = grams(r.mass);
                 let far = rung.abs_diff(ideal) > costs.rungs_most;
-                if !tied_on && (far || !task.head_serves(*shape, g, None)) {
+                if !tied_on && (far || !task.head_serves((*shape, metal, g), None)) {
                     continue;
                 }
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]

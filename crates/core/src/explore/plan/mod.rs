@@ -273,13 +273,17 @@ pub fn times(asked: &PlanAsked) -> Result<Vec<(u16, u16)>, PlanFault> {
             last()
         }
     })?;
-    let share = left
-        .checked_div(u16::try_from(open).unwrap_or(1))
-        .unwrap_or(0);
+    let open = u16::try_from(open).unwrap_or(1).max(1);
+    // Whole minutes, of which none is lost: the first have what does not share evenly.
+    let (share, mut odd) = (left / open, left % open);
     let mut at = from;
     let mut times = Vec::with_capacity(count);
     for (place, stop) in asked.stops.iter().enumerate() {
-        let stay = stop.minutes.unwrap_or(share);
+        let stay = stop.minutes.unwrap_or_else(|| {
+            let one = u16::from(odd > 0);
+            odd -= one;
+            share + one
+        });
         if stay < LEAST_STAY {
             return Err(PlanFault::TooLong(place));
         }

@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use super::choose::Chosen;
 use super::taking::{Fit, InBox, Taking};
 use super::{PlanAsked, PlanHeld};
-use crate::base::codes::{BaitForm, Bottom, HookStyle, Plastic};
+use crate::base::codes::{BaitForm, Bottom, HookStyle, Material, Plastic};
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::{Chooser, Options};
 use crate::explore::gap_tasks::{carried_fishes, hook_fishes};
@@ -20,6 +20,8 @@ use crate::tables::Tables;
 pub struct Packed {
     /// What, among the plan's rigs: the first that is fished with this head.
     pub rig: usize,
+    /// The metal that is asked for.
+    pub material: Material,
     /// Whether its hook is tied on apart, and packed so.
     pub hook_apart: bool,
     /// How many to pack.
@@ -194,13 +196,9 @@ fn heads(sums: &[Sum<'_>], chosen: &Chosen, taking: &mut Taking<'_>) -> Vec<(Pac
     let mut kinds: Vec<Fished> = Vec::new();
     for at in 0..sums.len() {
         let tie = |at: usize| {
-            let tie = &chosen.rigs[sums[at].rig];
-            (
-                tie.shape,
-                &tie.label,
-                &tie.hook,
-                sums[at].on.rig.separate_hook,
-            )
+            let (tie, on) = (&chosen.rigs[sums[at].rig], &sums[at].on);
+            let head = (tie.shape, &tie.label, on.conditions.material);
+            (head, &tie.hook, on.rig.separate_hook)
         };
         match kinds.iter_mut().find(|k| tie(k[0]) == tie(at)) {
             Some(kind) => kind.push(at),
@@ -220,7 +218,10 @@ fn heads(sums: &[Sum<'_>], chosen: &Chosen, taking: &mut Taking<'_>) -> Vec<(Pac
             };
             let hook = named_hook(tables, thing);
             let fishes = |at: &usize| carried_fishes(&sums[*at].on, hook.as_ref());
-            let fits = head.is(tie.shape, tie.g) && kind.iter().all(fishes);
+            let metal = kind
+                .iter()
+                .all(|at| sums[*at].on.takes_metal(head.material));
+            let fits = head.is(tie.shape, tie.g) && metal && kind.iter().all(fishes);
             fits.then(|| match hook_apart {
                 true => Fit::Named,
                 false => Fit::of(hook.as_ref(), &tie.hook.0),
@@ -228,6 +229,7 @@ fn heads(sums: &[Sum<'_>], chosen: &Chosen, taking: &mut Taking<'_>) -> Vec<(Pac
         };
         let packed = Packed {
             rig: first.rig,
+            material: first.on.conditions.material,
             hook_apart,
             count,
             lost,

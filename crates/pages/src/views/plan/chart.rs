@@ -3,7 +3,7 @@
 
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::day::show_time;
-use yarrowfen_core::explore::plan::{OnRod, PartPlanned, SlotPlanned};
+use yarrowfen_core::explore::plan::{OnRod, PartPlanned, Plan, SlotPlanned};
 use yarrowfen_core::say::plan as say;
 
 use super::Decided;
@@ -40,8 +40,8 @@ pub struct Served {
 pub struct RodRow {
     /// Its number, from 1.
     pub number: usize,
-    /// What it is mostly for.
-    pub part: &'static str,
+    /// What it is carried for, in the order of the day.
+    pub parts: String,
     /// What hangs on it.
     pub hung: Vec<Stretch>,
 }
@@ -236,10 +236,21 @@ fn rods(decided: Decided<'_>, across: Across, units: UnitSystem) -> Vec<RodRow> 
     };
     let row = |(at, hung): (usize, &Vec<OnRod>)| RodRow {
         number: at + 1,
-        part: hung.first().map_or("", |on| plan.rigs[on.rig].part.label()),
+        parts: parts_of(plan, hung),
         hung: hung.iter().map(stretch).collect(),
     };
     plan.rods.iter().enumerate().map(row).collect()
+}
+
+/// What a rod is carried for, in the order of the day.
+fn parts_of(plan: &Plan, hung: &[OnRod]) -> String {
+    let mut parts: Vec<&str> = Vec::new();
+    for part in hung.iter().map(|on| plan.rigs[on.rig].part.label()) {
+        if !parts.contains(&part) {
+            parts.push(part);
+        }
+    }
+    parts.join(", ")
 }
 
 fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitSystem) -> Served {

@@ -443,7 +443,7 @@ fn pack_lines(plan: &Plan, units: UnitSystem) -> Vec<PackLine> {
     };
     let pack = &plan.pack;
     let heads = pack.heads.iter().map(|p| {
-        let what = say::head(&plan.rigs[p.rig], p.hook_apart, units);
+        let what = say::head(&plan.rigs[p.rig], p, units);
         line(p.count, what, p.owned.as_ref())
     });
     let hooks = pack.hooks.iter();
