@@ -496,3 +496,37 @@ fn a_metal_asked_for_by_name_is_the_only_one_that_counts() {
 fn one_stop(request: &PickRequest) -> PlanAsked {
     asked(vec![request.clone()], 1, &[])
 }
+
+/// An own head of another ladder's weight is carried where it serves: nobody buys 3/32 oz who has
+/// as good.
+#[test]
+fn an_own_head_between_two_sizes_is_carried() {
+    let day = one_stop(&grub());
+    let bare = planned(&day, &[]);
+    let best = &bare.rigs[0];
+    let hook = format!("{},{}", best.hook.0, best.hook.1.code());
+    let (mut carried, mut left) = (0, 0);
+    // From half to twice the best, in steps that no ladder has.
+    for k in 0..=24 {
+        let g = best.g * (0.502 + 0.0627 * f64::from(k));
+        let text = format!("{HEADS}7,{},{g:.3} g,{hook},,,lead\n", best.shape.code());
+        let own = items(BoxList::Head, &text);
+        let plan = planned(&day, &own);
+        let tie = &plan.rigs[plan.pack.heads[0].rig];
+        let owned = plan.pack.heads[0].owned.as_ref().unwrap();
+        if tie.label.ends_with(" g") {
+            assert!((tie.g - g).abs() < 0.001 && owned.all == 7, "{tie:?}");
+            carried += 1;
+        } else {
+            assert!(owned.all == 0 || (tie.g / g - 1.0).abs() < 0.02, "{tie:?}");
+            left += 1;
+        }
+        // What is carried does what is asked there.
+        let things: Vec<&Item> = own.iter().collect();
+        if tie.label.ends_with(" g") {
+            let gaps = gaps_of(&day.stops[0].request, &things);
+            assert!(gaps.served == 1 || tie.rig != Rig::Grub, "{g}");
+        }
+    }
+    assert!(carried > 2 && left > 2, "{carried} {left}");
+}

@@ -1,7 +1,8 @@
 //! Situations that a box is held against, and what of the box serves them.
 
-use std::borrow::Cow;
+use std::cell::RefCell;
 use std::collections::{BTreeMap, BTreeSet};
+use std::rc::Rc;
 
 use crate::base::codes::{HookStyle, Material, School, Shape, Wire};
 use crate::base::grams;
@@ -12,7 +13,7 @@ use crate::choose::setting::Conditions;
 use crate::choose::window::choose;
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
-use crate::own_box::{Item, NamedHook, Thing, named_hook, same_weight};
+use crate::own_box::{Item, NamedHook, Thing, named_hook};
 use crate::question::PickRequest;
 use crate::tables::Tables;
 
@@ -47,7 +48,9 @@ pub(super) struct Task<'a> {
     pub(super) name: String,
     pub(super) on: RigOnQuestion<'a>,
     /// Window in grams by shape, of those that are fished here, in the metal asked for.
-    pub(super) windows: Windows,
+    pub(super) windows: Rc<Windows>,
+    /// The same in other metals.
+    others: RefCell<BTreeMap<Material, Rc<Windows>>>,
     school: School,
     pub(super) ideal: HeadWanted,
     pub(super) hook: HookWanted,
@@ -100,7 +103,8 @@ impl<'a> Task<'a> {
             at,
             name: situation.name.clone(),
             on,
-            windows,
+            windows: Rc::new(windows),
+            others: RefCell::default(),
             school,
             ideal,
             hook,
@@ -111,12 +115,14 @@ impl<'a> Task<'a> {
         hook_fishes(&self.on, hook)
     }
 
-    /// The windows of heads of a metal.
-    fn windows_in(&self, metal: Material) -> Cow<'_, Windows> {
+    /// The windows of heads of a metal, computed when they are first asked for.
+    fn windows_in(&self, metal: Material) -> Rc<Windows> {
         if metal == self.on.conditions.material {
-            return Cow::Borrowed(&self.windows);
+            return Rc::clone(&self.windows);
         }
-        Cow::Owned(windows(&self.on, self.school, metal))
+        let mut others = self.others.borrow_mut();
+        let new = || Rc::new(windows(&self.on, self.school, metal));
+        Rc::clone(others.entry(metal).or_insert_with(new))
     }
 
     /// Whether a head of a shape, metal and weight, g, serves, with its hook where it carries one.
@@ -219,11 +225,11 @@ fn alike<K: Ord, T>(things: impl Iterator<Item = (usize, K, T)>) -> Vec<Alike<T>
 }
 
 /// A head of a box by what decides whether it serves.
-struct OwnHead {
+pub(super) struct OwnHead {
     shape: Shape,
-    material: Material,
+    pub(super) material: Material,
     /// Its weight, g.
-    g: f64,
+    pub(super) g: f64,
     hook: Option<NamedHook>,
 }
 
@@ -300,12 +306,17 @@ impl Owned {
         all.filter(|metal| on.takes_metal(*metal))
     }
 
-    /// Whether there is a head of this shape and weight, g, whose hook does its work.
-    pub(super) fn has_head(&self, on: &RigOnQuestion<'_>, shape: Shape, g: f64) -> bool {
-        self.metals(on).any(|metal| {
-            let mut all = self.heads_within((shape, metal), same_weight(g));
-            all.any(|(_, head)| carried_fishes(on, head.hook.as_ref()))
-        })
+    /// Heads of a shape from one weight to another, g, whose hooks do their work.
+    pub(super) fn fishing<'o>(
+        &'o self,
+        on: &'o RigOnQuestion<'_>,
+        shape: Shape,
+        within: (f64, f64),
+    ) -> impl Iterator<Item = &'o OwnHead> {
+        self.metals(on)
+            .flat_map(move |metal| self.heads_within((shape, metal), within))
+            .map(|head| head.1)
+            .filter(|head| carried_fishes(on, head.hook.as_ref()))
     }
 
     /// Whether there is a hook for a rig that ties it on apart; all others need none.

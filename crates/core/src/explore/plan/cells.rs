@@ -5,18 +5,28 @@ use std::collections::BTreeMap;
 use std::rc::Rc;
 
 use super::{PlanAsked, PlanHeld};
+use crate::answer::Text;
 use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
-use crate::base::{grams, round};
+use crate::base::{Rung, grams, round};
 use crate::choose::rank::rank;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::{Chooser, Options};
-use crate::explore::gap_tasks::{Owned, Situation, Task};
-use crate::own_box::{Item, Thing};
+use crate::explore::gap_tasks::{OwnHead, Owned, Situation, Task};
+use crate::own_box::{HeadWeight, Item, Thing, same_weight};
 use crate::question::{Bait, PickRequest};
 use crate::tables::ServeRow;
 
-/// A head on a rig: the rig by its place at the stop, the shape, the rung on its ladder.
-pub(super) type Key = (Rig, Shape, usize);
+/// A weight that may be tied on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub(super) enum Weight {
+    /// One that is sold, by its place on the ladder.
+    Rung(usize),
+    /// That of an own head between two of those, thousandths of a gram.
+    Own(u32),
+}
+
+/// A head on a rig.
+pub(super) type Key = (Rig, Shape, Weight);
 
 /// What serves, with how much worse than the best each does.
 pub(super) type Serves = BTreeMap<Key, f64>;
@@ -174,19 +184,22 @@ impl<'a> StopLook<'a> {
 
     fn heads_serving(&self, here: &RigHere, request: &PickRequest) -> Serves {
         let name = String::new();
-        let task = Task::new(
-            self.chooser,
-            (0, &Situation { name, request }),
-            self.options,
-        );
+        let situation = Situation { name, request };
+        let task = Task::new(self.chooser, (0, &situation), self.options);
         let costs = self.serve();
         let rungs = self.chooser.ladder(self.options.ladder);
+        let label = task.ideal.label;
+        let ideal = rungs.iter().position(|r| r.label == label).unwrap_or(0);
         let metal = task.on.conditions.material;
         let no_hook = self.owned.is_some_and(|all| !all.has_hook(&task.on));
-        let ideal = rungs
-            .iter()
-            .position(|r| r.label == task.ideal.label)
-            .unwrap_or(0);
+        let off = |shape: Shape, rungs_off: f64, no_head: bool| {
+            let other = f64::from(u8::from(shape != task.ideal.shape));
+            let lacks = f64::from(u8::from(no_head) + u8::from(no_hook));
+            costs.rung * rungs_off
+                + costs.shape * other
+                + costs.rank * here.behind
+                + costs.not_owned * lacks
+        };
         let mut serves = Serves::new();
         for shape in task.windows.keys() {
             for (rung, r) in rungs.iter().enumerate() {
@@ -197,20 +210,59 @@ impl<'a> StopLook<'a> {
                 if !tied_on && (far || !task.head_serves((*shape, metal, g), None)) {
                     continue;
                 }
+                let serves_too = |head: &OwnHead| {
+                    tied_on || task.head_serves((*shape, head.material, head.g), None)
+                };
+                let has = |all: &Owned| {
+                    let mut of_weight = all.fishing(&task.on, *shape, same_weight(g));
+                    of_weight.any(serves_too)
+                };
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
                 let rungs_off = rung.abs_diff(ideal) as f64;
-                let other = f64::from(u8::from(*shape != task.ideal.shape));
-                let has_head = |all: &Owned| all.has_head(&task.on, *shape, g);
-                let no_head = !self.owned.is_none_or(has_head);
-                let lacks = f64::from(u8::from(no_head) + u8::from(no_hook));
-                let off = costs.rung * rungs_off
-                    + costs.shape * other
-                    + costs.rank * here.behind
-                    + costs.not_owned * lacks;
-                serves.insert((here.rig, *shape, rung), off);
+                let off = off(*shape, rungs_off, !self.owned.is_none_or(has));
+                serves.insert((here.rig, *shape, Weight::Rung(rung)), off);
+            }
+            for (weight, rungs_off) in self.own_weights(&task, *shape, (rungs, ideal)) {
+                serves.insert((here.rig, *shape, weight), off(*shape, rungs_off, false));
             }
         }
         serves
+    }
+
+    /// Weights of own heads that serve and lie between two that are sold, with how many rungs
+    /// they are off the ideal.
+    fn own_weights(
+        &self,
+        task: &Task<'_>,
+        shape: Shape,
+        (rungs, ideal): (&[Rung], usize),
+    ) -> Vec<(Weight, f64)> {
+        let most = self.serve().rungs_most;
+        let last = (ideal + most).min(rungs.len() - 1);
+        let ends = [ideal.saturating_sub(most), last].map(|k| grams(rungs[k].mass));
+        let sold = |g: f64| {
+            let (least, most) = same_weight(g);
+            let mut at = rungs.iter().map(|r| grams(r.mass));
+            at.any(|sold| (least..=most).contains(&sold))
+        };
+        let weight = |head: &OwnHead| {
+            let g = head.g;
+            let serves = task.head_serves((shape, head.material, g), None);
+            #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
+            let place = rungs.iter().filter(|r| grams(r.mass) < g).count() as f64 - 0.5;
+            #[expect(
+                clippy::cast_possible_truncation,
+                clippy::cast_sign_loss,
+                reason = "at most 60 g"
+            )]
+            let own = Weight::Own((g * 1000.0).round() as u32);
+            #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
+            let off = (place - ideal as f64).abs();
+            (serves && !sold(g)).then_some((own, off))
+        };
+        let heads = self.owned.into_iter();
+        let heads = heads.flat_map(|all| all.fishing(&task.on, shape, (ends[0], ends[1])));
+        heads.filter_map(weight).collect()
     }
 
     /// What of a part serves at all of some depths and times: on average so much worse than the
@@ -337,9 +389,18 @@ impl<'a> StopLook<'a> {
         parts
     }
 
-    /// A head's weight as sold, and g.
-    pub(super) fn rung(&self, rung: usize) -> (&'static str, f64) {
-        let rung = &self.chooser.ladder(self.options.ladder)[rung];
-        (rung.label, grams(rung.mass))
+    /// A weight as it is marked, and g.
+    pub(super) fn marked(&self, weight: Weight) -> (Text, f64) {
+        match weight {
+            Weight::Rung(rung) => {
+                let rung = &self.chooser.ladder(self.options.ladder)[rung];
+                (rung.label.into(), grams(rung.mass))
+            }
+            Weight::Own(thousandths) => {
+                let g = f64::from(thousandths) / 1000.0;
+                let label = HeadWeight::from_grams(g).map(HeadWeight::label);
+                (label.unwrap_or_default().into(), g)
+            }
+        }
     }
 }

@@ -106,14 +106,14 @@ pub(super) fn choose(looks: &[StopLook<'_>], slots: &[Open], carried: usize) -> 
     told(slots, &found, rigs, minutes)
 }
 
-fn tieable(look: &StopLook<'_>, (rig, shape, rung): Key) -> Option<Tieable> {
+fn tieable(look: &StopLook<'_>, (rig, shape, weight): Key) -> Option<Tieable> {
     let of_part = |p: &super::cells::PartHere| {
         let here = p.rigs.iter().find(|r| r.rig == rig)?;
-        let (label, g) = look.rung(rung);
+        let (label, g) = look.marked(weight);
         Some(Tieable {
             rig,
             shape,
-            label: label.into(),
+            label,
             g,
             bait: here.bait.clone(),
             hook: here.hook.clone(),
