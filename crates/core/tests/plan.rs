@@ -211,6 +211,23 @@ fn wind_that_changes_cuts_a_stop_only_where_no_head_does_it_all() {
     }
 }
 
+/// Depths of a shallow edge lie close together; each is looked at for itself.
+#[test]
+fn what_is_carried_along_a_shallow_edge_does_what_pick_asks_at_each_depth() {
+    for (shallow, deep) in [(0.4, 2.4), (0.6, 1.6), (1.2, 3.0), (2.6, 4.4)] {
+        for wind in [0.0, 3.0, 6.0, 9.0] {
+            for mut edge in [wall(), broad(), lode()] {
+                let w = &mut edge.request.water;
+                (w.depth_m, w.depth_max_m) = (shallow, Some(deep));
+                let asked = asked(vec![edge], 2, &[(300, wind)]);
+                let plan = plan(&asked);
+                sound(&asked, &plan);
+                serves_by_pick(&asked, &plan);
+            }
+        }
+    }
+}
+
 #[test]
 fn what_a_day_leaves_no_time_for_is_said() {
     let with = |change: fn(&mut PlanAsked)| {

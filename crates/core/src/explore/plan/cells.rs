@@ -230,39 +230,43 @@ impl<'a> StopLook<'a> {
     }
 
     /// Weights of own heads that serve and lie between two that are sold, with how many rungs
-    /// they are off the ideal.
+    /// they are off the ideal; of a large box one between each two, which is as good as another.
     fn own_weights(
         &self,
         task: &Task<'_>,
         shape: Shape,
         (rungs, ideal): (&[Rung], usize),
-    ) -> Vec<(Weight, f64)> {
+    ) -> impl Iterator<Item = (Weight, f64)> {
         let most = self.serve().rungs_most;
         let last = (ideal + most).min(rungs.len() - 1);
-        let ends = [ideal.saturating_sub(most), last].map(|k| grams(rungs[k].mass));
+        let within = (
+            grams(rungs[ideal.saturating_sub(most)].mass),
+            grams(rungs[last].mass),
+        );
         let sold = |g: f64| {
             let (least, most) = same_weight(g);
-            let mut at = rungs.iter().map(|r| grams(r.mass));
-            at.any(|sold| (least..=most).contains(&sold))
+            let mut all = rungs.iter().map(|r| grams(r.mass));
+            all.any(|sold| (least..=most).contains(&sold))
         };
-        let weight = |head: &OwnHead| {
-            let g = head.g;
-            let serves = task.head_serves((shape, head.material, g), None);
-            #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
-            let place = rungs.iter().filter(|r| grams(r.mass) < g).count() as f64 - 0.5;
+        let mut between: BTreeMap<usize, (Weight, f64)> = BTreeMap::new();
+        let heads = self.owned.into_iter();
+        for head in heads.flat_map(|all| all.fishing(&task.on, shape, within)) {
+            let place = rungs.iter().filter(|r| grams(r.mass) < head.g).count();
+            let serves = || task.head_serves((shape, head.material, head.g), None);
+            if between.contains_key(&place) || sold(head.g) || !serves() {
+                continue;
+            }
             #[expect(
                 clippy::cast_possible_truncation,
                 clippy::cast_sign_loss,
                 reason = "at most 60 g"
             )]
-            let own = Weight::Own((g * 1000.0).round() as u32);
+            let own = Weight::Own((head.g * 1000.0).round() as u32);
             #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
-            let off = (place - ideal as f64).abs();
-            (serves && !sold(g)).then_some((own, off))
-        };
-        let heads = self.owned.into_iter();
-        let heads = heads.flat_map(|all| all.fishing(&task.on, shape, (ends[0], ends[1])));
-        heads.filter_map(weight).collect()
+            let off = (place as f64 - 0.5 - ideal as f64).abs();
+            between.insert(place, (own, off));
+        }
+        between.into_values()
     }
 
     /// What of a part serves at all of some depths and times: on average so much worse than the

@@ -216,13 +216,16 @@ fn heads(sums: &[Sum<'_>], chosen: &Chosen, taking: &mut Taking<'_>) -> Vec<(Pac
             let Thing::Head(head) = thing else {
                 return None;
             };
+            // What its hook does is looked at only where all else is as wanted: a box may be large.
+            if !head.is(tie.shape, tie.g) {
+                return None;
+            }
             let hook = named_hook(tables, thing);
-            let fishes = |at: &usize| carried_fishes(&sums[*at].on, hook.as_ref());
-            let metal = kind
-                .iter()
-                .all(|at| sums[*at].on.takes_metal(head.material));
-            let fits = head.is(tie.shape, tie.g) && metal && kind.iter().all(fishes);
-            fits.then(|| match hook_apart {
+            let does = |at: &usize| {
+                let on = &sums[*at].on;
+                on.takes_metal(head.material) && carried_fishes(on, hook.as_ref())
+            };
+            kind.iter().all(does).then(|| match hook_apart {
                 true => Fit::Named,
                 false => Fit::of(hook.as_ref(), &tie.hook.0),
             })
