@@ -192,22 +192,41 @@ fn what_is_undone_does_not_stand_and_an_undoing_can_be_undone() {
     assert_eq!(gone(&events), 0);
     events.push(undo(31, 152, 30));
     assert_eq!(gone(&events), 1);
-    // What comes later is not undone by what was written before it.
-    assert_eq!(
-        gone(&[
-            undo(1, 0, 2),
-            event(
-                2,
-                5,
-                What::HeadGone {
-                    thing: Some(EventId(9))
-                }
-            )
-        ]),
-        1
-    );
+    // Whatever the clocks said: nobody undoes what he has not seen.
+    let thing = Some(EventId(9));
+    let lost = event(2, 5, What::HeadGone { thing });
+    assert_eq!(gone(&[undo(1, 0, 2), lost.clone()]), 0);
+    assert_eq!(gone(&[undo(3, -90, 1), undo(1, 0, 2), lost]), 1);
     let log = Log::of(&events);
     assert_eq!(log.last().unwrap().id, EventId(10));
+}
+
+/// Two phones undo the same line, and one brings it back: it is back.
+#[test]
+fn two_undoings_are_answered_by_one_that_brings_back() {
+    let undo = |id, minute, of| event(id, minute, What::Undone { of: EventId(of) });
+    let lost = event(1, 0, What::HungUp);
+    let events = [lost, undo(2, 5, 1), undo(3, 6, 1), undo(4, 9, 3)];
+    let stands = |events: &[Event]| Log::of(events).standing().any(|e| e.id == EventId(1));
+    assert!(stands(&events[..1]) && !stands(&events[..2]) && !stands(&events[..3]));
+    assert!(stands(&events));
+    // Undone once more, by whichever phone.
+    let more = [&events[..], &[undo(5, 10, 1)]].concat();
+    assert!(!stands(&more));
+    // Of all that was said of the line the last word stands alone.
+    let log = Log::of(&more);
+    let words: Vec<_> = log
+        .all()
+        .iter()
+        .filter(|s| s.stands)
+        .map(|s| s.event.id.0)
+        .collect();
+    assert_eq!(words, [5]);
+    // Two that undo each other decide about nothing.
+    assert_eq!(
+        Log::of(&[undo(1, 0, 2), undo(2, 1, 1)]).standing().count(),
+        2
+    );
 }
 
 #[test]
@@ -337,6 +356,23 @@ proptest! {
         let told = |log: &Log<'_>| log.all().iter().map(|s| (s.event.clone(), s.stands)).collect::<Vec<_>>();
         prop_assert_eq!(told(&a), told(&b));
         prop_assert_eq!(spans(&a), spans(&b));
+    }
+
+    /// Law: what is undone after it was seen does not stand, however wrong the clock of whoever
+    /// undid it, and stands again when he brings it back.
+    #[test]
+    fn clocks_do_not_decide_what_stands(events in events(), wrong in prop::array::uniform2(-3000_i64..3000)) {
+        let last = Log::of(&events).last().map(|e| e.id);
+        prop_assume!(last.is_some());
+        let of = last.unwrap();
+        let answer = |id, minute, of| event(id, minute, What::Undone { of });
+        let mut all = events;
+        all.push(answer(1000, wrong[0], of));
+        prop_assert!(Log::of(&all).standing().all(|e| e.id != of) || wrong[0] < 50);
+        let mut all = vec![event(1, 0, What::HungUp), answer(2, wrong[0], EventId(1))];
+        prop_assert_eq!(Log::of(&all).standing().count(), 1);
+        all.push(answer(3, wrong[1], EventId(2)));
+        prop_assert!(Log::of(&all).standing().any(|e| e.id == EventId(1)));
     }
 
     /// Law: every bite that stands, with a stop and something tied on, is in one span; hours

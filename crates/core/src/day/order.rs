@@ -21,17 +21,55 @@ pub struct Standing<'e> {
     pub stands: bool,
 }
 
-/// What decides the order: time, then the device, its own count, the id. The same for
-/// whoever holds the same events.
-fn key(event: &Event) -> (i64, EventId, u32, EventId) {
+/// The place of an event in the order: time, whether it answers another, the device, its own
+/// count, the id. The same for whoever holds the same events.
+type Key = (i64, usize, EventId, u32, EventId);
+
+/// Most answers to answers that are followed: nobody brings a line back so often.
+const LONGEST_CHAIN: usize = 64;
+
+fn key(event: &Event) -> Key {
     let w = &event.written;
-    (w.at, w.device, w.seq, event.id)
+    (w.at, 0, w.device, w.seq, event.id)
+}
+
+/// The event that an event answers: what it undoes, or tells more of.
+fn answered(event: &Event) -> Option<EventId> {
+    match event.what {
+        What::Undone { of } => Some(of),
+        What::Fish(told) => Some(told.of),
+        _ => None,
+    }
+}
+
+/// Events that others answer, by their ids.
+type ById<'e> = FxHashMap<EventId, &'e Event>;
+
+fn targets<'e>(all: &[&'e Event]) -> ById<'e> {
+    let wanted: FxHashSet<EventId> = all.iter().filter_map(|e| answered(e)).collect();
+    let found = all.iter().filter(|e| wanted.contains(&e.id));
+    found.map(|e| (e.id, *e)).collect()
+}
+
+/// The place of an event after all that it answers, whatever the clocks said.
+fn key_after(event: &Event, targets: &ById<'_>) -> Key {
+    let (mut time, _, device, seq, id) = key(event);
+    let (mut depth, mut of) = (0, answered(event));
+    while let Some(target) = of.and_then(|of| targets.get(&of)) {
+        if depth == LONGEST_CHAIN {
+            break;
+        }
+        time = time.max(target.written.at);
+        depth += 1;
+        of = answered(target);
+    }
+    (time, depth, device, seq, id)
 }
 
 impl<'e> Log<'e> {
     /// Puts events in order. One that came twice stands once; where two with one id
     /// differ, the one with the lesser key does, so that it does not matter which came
-    /// first.
+    /// first. An event that answers another comes after it, whatever their clocks said.
     #[must_use]
     pub fn of(events: impl IntoIterator<Item = &'e Event>) -> Self {
         let mut all: Vec<&Event> = events.into_iter().collect();
@@ -40,7 +78,11 @@ impl<'e> Log<'e> {
         }
         let mut seen = FxHashSet::with_capacity_and_hasher(all.len(), rustc_hash::FxBuildHasher);
         all.retain(|e| seen.insert(e.id));
-        let undone = undone(&all);
+        let targets = targets(&all);
+        if !targets.is_empty() && !all.is_sorted_by_key(|e| key_after(e, &targets)) {
+            all.sort_by_cached_key(|e| key_after(e, &targets));
+        }
+        let undone = undone(&all, &targets);
         let standing = |event: &'e Event| Standing {
             event,
             stands: !undone.contains(&event.id),
@@ -92,31 +134,39 @@ impl<'e> Log<'e> {
     }
 }
 
-/// Ids of what does not stand. An event undoes only what is before it in the order, so
-/// that from the last to the first each undoing is known to stand or not.
-fn undone(all: &[&Event]) -> FxHashSet<EventId> {
-    let undoings = all.iter().enumerate();
-    let undoings: Vec<(usize, EventId, EventId)> = undoings
-        .filter_map(|(at, e)| match e.what {
-            What::Undone { of } => Some((at, e.id, of)),
-            _ => None,
-        })
-        .collect();
-    let mut gone = FxHashSet::default();
-    if undoings.is_empty() {
-        return gone;
+/// The line that an undoing decides about, and whether it says that the line does not stand: an
+/// undoing of an undoing brings back. `None` where the line is not here.
+fn decision<'e>(event: &'e Event, targets: &ById<'e>) -> Option<(EventId, bool)> {
+    let (mut at, mut is_gone) = (event, false);
+    for _ in 0..LONGEST_CHAIN {
+        match at.what {
+            What::Undone { of } => at = targets.get(&of)?,
+            _ => return Some((at.id, is_gone)),
+        }
+        is_gone = !is_gone;
     }
-    let wanted: FxHashSet<EventId> = undoings.iter().map(|u| u.2).collect();
-    let places: FxHashMap<EventId, usize> = all
-        .iter()
-        .enumerate()
-        .filter(|(_, e)| wanted.contains(&e.id))
-        .map(|(at, e)| (e.id, at))
-        .collect();
-    for (at, id, of) in undoings.into_iter().rev() {
-        let earlier = places.get(&of).is_some_and(|place| *place < at);
-        if earlier && !gone.contains(&id) {
-            gone.insert(of);
+    None
+}
+
+/// Ids of what does not stand. Of all decisions about a line the last one holds: two that undo it
+/// are answered by one that brings it back.
+fn undone(all: &[&Event], targets: &ById<'_>) -> FxHashSet<EventId> {
+    let mut gone = FxHashSet::default();
+    let mut last: FxHashMap<EventId, EventId> = FxHashMap::default();
+    for event in all {
+        if !matches!(event.what, What::Undone { .. }) {
+            continue;
+        }
+        let Some((line, is_gone)) = decision(event, targets) else {
+            continue;
+        };
+        if let Some(before) = last.insert(line, event.id) {
+            gone.insert(before);
+        }
+        if is_gone {
+            gone.insert(line);
+        } else {
+            gone.remove(&line);
         }
     }
     gone
