@@ -72,10 +72,10 @@ fn the_lighter_football_is_claimed_and_nothing_else_is() {
                 .insert(&s.tied.label);
         }
         assert_eq!(
-            c.stops,
+            c.stretches,
             stops.values().filter(|labels| labels.len() == 2).count()
         );
-        assert!(c.stops > c.compared.stops);
+        assert!(c.stretches > c.compared.stops);
     }
     assert!(claims.iter().any(|c| c.factor == Factor::Weight));
     // What is drawn alike is not claimed, and says how long it would take.

@@ -89,18 +89,23 @@ line_gone = head gone
 line_rest = { $spot } rests for { $minutes } min
 line_back = back at { $spot }
 line_tried = { $symptom }: { $said }
+line_paused = a pause
 line_ended = fishing is over for the day
 line_undone = taken back
 
-ledger_claims = { $better } against { $other }: fish the { $better }. On { $stops } stops where both were fished it brought { $ratio } times the { $what } ({ $least } to { $most })
-ledger_claims_at_least = { $better } against { $other }: fish the { $better }. On { $stops } stops where both were fished it brought at least { $least } times the { $what }
-ledger_nothing_yet = { $one } against { $other }: nothing yet. The difference may well be luck; about { $hours } more hours with each, turn about at the same stop, would tell a difference of a half
-ledger_nothing_left = { $one } against { $other }: nothing, after hours enough to tell a difference of a half
-ledger_nothing_ever = { $one } against { $other }: nothing, and so few came that nobody could fish long enough to tell
+ledger_claims = { $better } against { $other }: fish the { $better }. On { $stops } stretches that both were fished on by turns it brought { $ratio } times the { $what } ({ $least } to { $most })
+ledger_claims_at_least = { $better } against { $other }: fish the { $better }. On { $stops } stretches that both were fished on by turns it brought at least { $least } times the { $what }
+ledger_nothing_yet = { $one } against { $other }: no clear difference yet. { $one } brings between { $least } and { $most } times the { $what } of { $other }. Fish each about { $hours } more hours, by turns at the same stop, and a difference of a half shows four times in five
+ledger_unclear = { $one } against { $other }: no clear difference. { $one } brings between { $least } and { $most } times the { $what } of { $other }, after hours that show a difference of a half four times in five
+ledger_alike = { $one } against { $other }: as good as alike. { $one } brings between { $least } and { $most } times the { $what } of { $other }
+ledger_nothing_ever = { $one } against { $other }: no clear difference, and so few came that nobody could fish long enough to see one
+ledger_first_always = { $one } against { $other }: cannot be compared. { $first } came first on { $times } of { $stops } stretches, and a spot is often worth most at first. Begin with the other half of the time
+ledger_hours_apart = { $one } against { $other }: cannot be compared. They were fished at different hours, around { $a } and { $b }
 ledger_few_hours = { $level }: { $hours } h are too few
 ledger_not_turned = { $factor }: never two of them turn about at one stop, so that days and places differ in more than that
 ledger_one_level = { $factor }: only one was fished
-ledger_phases_early = { $share } of them on the fall and the first rest: cast more often, and let it rest longer before it moves
+ledger_phases_early = { $share } of them on the fall and the first rest ({ $least } to { $most }), which are about { $time } of the time: cast more often, and let it rest longer before it moves
+ledger_phases_unclear = { $share } of them on the fall and the first rest ({ $least } to { $most }). These are about { $time } of the time, so it may be chance
 ledger_fed = from { $from }: { $up } fed up, on small fish; { $down } down, on the bottom
 
 tieable = { $label } { $shape }, { $length } { $form }
@@ -140,5 +145,5 @@ fault_rods = give a number of rods from 1 to { $most }
 fault_minutes = give whole minutes, { $least } at least
 fault_no_stop = choose a stop
 
-own_size = Own record: { $better } brought { $ratio } times the bites of { $lesser } ({ $least } to { $most }), turn about on { $stops } stops
-own_size_at_least = Own record: { $better } brought at least { $least } times the bites of { $lesser }, turn about on { $stops } stops
+own_size = Own record: { $better } brought { $ratio } times the bites of { $lesser } ({ $least } to { $most }), turn about on { $stops } stretches
+own_size_at_least = Own record: { $better } brought at least { $least } times the bites of { $lesser }, turn about on { $stops } stretches

@@ -85,7 +85,7 @@ pub fn checked(event: Event) -> Result<Event, Vec<FieldError>> {
         What::Rest(rest) => of_rest(rest, &mut faults),
         What::Tried(tried) => of_tried(tried, &mut faults),
         What::Undone { of } | What::WentBack { of } => own_id(&event, *of, &mut faults),
-        What::Bite(_) | What::HungUp | What::HeadGone { .. } | What::Ended => {}
+        What::Bite(_) | What::HungUp | What::HeadGone { .. } | What::Paused | What::Ended => {}
     }
     if faults.0.is_empty() {
         Ok(event)

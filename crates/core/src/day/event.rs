@@ -200,6 +200,8 @@ pub enum What {
     },
     /// Something was tried against a complaint.
     Tried(Tried),
+    /// Nobody fishes for a while: on the way, at a meal. What is fished next ends it.
+    Paused,
     /// Fishing is over for the day.
     Ended,
     /// An earlier event does not stand.

@@ -3,7 +3,7 @@
 use rustc_hash::FxHashMap;
 use time::Date;
 
-use super::event::{Event, EventId, FishTold, Stop, Tied, What};
+use super::event::{Event, EventId, FishTold, Stop, Tied, What, WrittenAt};
 use super::order::Log;
 use super::state::DayState;
 use crate::base::codes::{Outcome, Phase, Species, Throat};
@@ -15,6 +15,8 @@ pub struct Span<'e> {
     pub day: Date,
     /// Which stop of the day it is: the time at which it was begun, ms.
     pub stop_at: i64,
+    /// What the clock was ahead of UTC when it was begun, minutes.
+    pub offset: i16,
     /// The stop.
     pub stop: &'e Stop,
     /// What was fished.
@@ -49,6 +51,19 @@ pub struct Seen {
 }
 
 impl Span<'_> {
+    /// From when to when, hours of the day by the clock of the place; past 24 after midnight.
+    #[must_use]
+    pub fn clock_hours(&self) -> (f64, f64) {
+        let midnight = self.day.midnight().assume_utc().unix_timestamp() * 1000;
+        let local = |at: i64| {
+            let ms = at - midnight + i64::from(self.offset) * 60_000;
+            #[expect(clippy::cast_precision_loss, reason = "times of one day")]
+            let ms = ms as f64;
+            ms / 3_600_000.0
+        };
+        (local(self.from), local(self.to))
+    }
+
     /// Hours fished.
     #[must_use]
     pub fn hours(&self) -> f64 {
@@ -91,19 +106,29 @@ fn of_day<'e>(
     let mut open: Option<Span<'e>> = None;
     for event in events {
         let at = event.written.at;
-        let before = (state.in_hand, state.stop.map(|s| s.0), state.ended);
+        let before = (
+            state.in_hand,
+            state.stop.map(|s| s.0),
+            state.ended,
+            state.paused,
+        );
         let was = state.tied().map(|r| r.id);
         // A note written in the evening makes nobody fish till then.
-        let fished = event.what.is_fished() || event.what == What::Ended;
+        let fished = event.what.is_fished() || event.what.is_rest();
         if let Some(span) = open.as_mut().filter(|_| fished) {
             span.to = span.to.max(at);
         }
         state.take(event);
-        let now = (state.in_hand, state.stop.map(|s| s.0), state.ended);
+        let now = (
+            state.in_hand,
+            state.stop.map(|s| s.0),
+            state.ended,
+            state.paused,
+        );
         let changed = before != now || was != state.tied().map(|r| r.id);
         if changed || open.is_none() {
             all.extend(open.take().filter(worth));
-            open = begun(day, &state, at);
+            open = begun(day, &state, &event.written);
         }
         if let Some(span) = &mut open {
             count(span, event, fish);
@@ -117,14 +142,16 @@ fn worth(span: &Span<'_>) -> bool {
     span.to > span.from || !span.bites.is_empty() || span.hung + span.gone > 0
 }
 
-fn begun<'e>(day: Date, state: &DayState<'e>, at: i64) -> Option<Span<'e>> {
+fn begun<'e>(day: Date, state: &DayState<'e>, written: &WrittenAt) -> Option<Span<'e>> {
+    let at = written.at;
     let ((stop, stop_at), rod) = (state.stop?, state.tied()?);
-    if state.ended.is_some() {
+    if state.ended.is_some() || state.paused.is_some() {
         return None;
     }
     Some(Span {
         day,
         stop_at,
+        offset: written.offset,
         stop,
         tied: rod.tied,
         from: at,

@@ -44,6 +44,8 @@ pub struct DayState<'e> {
     pub resting: Vec<Resting<'e>>,
     /// When fishing was over, ms; none while it goes on.
     pub ended: Option<i64>,
+    /// Since when nobody fishes for a while, ms: a way, a meal; none while it goes on.
+    pub paused: Option<i64>,
     /// Heads gone, by thing of the box.
     pub gone: BTreeMap<EventId, u32>,
 }
@@ -90,6 +92,10 @@ impl<'e> DayState<'e> {
                 until: at.saturating_add(i64::from(rest.minutes) * 60_000),
             }),
             What::WentBack { of } => self.resting.retain(|r| r.id != *of),
+            What::Paused => {
+                self.paused = Some(at);
+                return;
+            }
             What::Ended => {
                 self.ended = Some(at);
                 self.resting.clear();
@@ -105,6 +111,7 @@ impl<'e> DayState<'e> {
         }
         if event.what.is_fished() {
             self.ended = None;
+            self.paused = None;
         }
     }
 
@@ -123,7 +130,7 @@ const GOES_ON: i64 = 6 * 3_600_000;
 /// date of the clock; `offset` is what its time of day is ahead of UTC, minutes.
 #[must_use]
 pub fn day_at(log: &Log<'_>, at: i64, offset: i16) -> Option<Date> {
-    let fished = |e: &&Event| e.what.is_fished() || e.what == What::Ended;
+    let fished = |e: &&Event| e.what.is_fished() || e.what.is_rest();
     let last = log.standing().rfind(fished);
     let goes_on = |e: &&Event| {
         e.what != What::Ended && (0..GOES_ON).contains(&(at.saturating_sub(e.written.at)))
@@ -140,6 +147,12 @@ pub fn day_at(log: &Log<'_>, at: i64, offset: i16) -> Option<Date> {
 }
 
 impl What {
+    /// Returns whether fishing stops with this, for a while or for the day.
+    #[must_use]
+    pub const fn is_rest(&self) -> bool {
+        matches!(self, Self::Paused | Self::Ended)
+    }
+
     /// Whether somebody fishes who writes this.
     #[must_use]
     pub const fn is_fished(&self) -> bool {

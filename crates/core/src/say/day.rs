@@ -56,6 +56,7 @@ pub fn line(event: &Event, about: About<'_>, units: UnitSystem) -> Text {
             Arg::Text(tried.said.clone()),
         )
         .text(units),
+        What::Paused => say::line_paused().text(units),
         What::Ended => say::line_ended().text(units),
         // Told with the bite, and by what does not stand.
         What::Fish(_) | What::Undone { .. } => say::line_undone().text(units),

@@ -3,12 +3,16 @@
 use crate::answer::Text;
 use crate::base::text::{Arg, day_sentences as say};
 use crate::base::{UnitSystem, plain};
-use crate::explore::ledger::{Comparison, Counted, FEW_HOURS, Factor, Fed, OwnSize, Review};
+use crate::explore::ledger::{
+    Comparison, Confounded, Counted, FEW_HOURS, Factor, Fed, LEVEL, OwnSize, Review,
+};
+use crate::statistics::rates::share_interval;
 
 /// Bites under which nothing is said of where they come.
 const FEW_BITES: u32 = 10;
-/// Share of bites on the fall and the first rest from which they come early.
-const EARLY: f64 = 0.6;
+/// Share of a cast's time that is the fall and the first rest: what the share of bites is held
+/// against (v0: half, of what Cast's own retrieves take between two fifths and three fifths).
+const EARLY_TIME: f64 = 0.5;
 
 fn number(value: f64, places: usize) -> Arg {
     Arg::Number(value, places)
@@ -20,12 +24,7 @@ pub fn comparison(c: &Comparison, what: Counted, units: UnitSystem) -> Text {
     let name = |level: &crate::explore::ledger::Level| Arg::Text(level.name.clone());
     let (one, other) = (name(&c.levels.0), name(&c.levels.1));
     let (Some(ratio), true) = (c.compared.ratio, c.claims()) else {
-        return match c.more_hours {
-            None => say::ledger_nothing_ever(one, other),
-            Some(hours) if hours < 0.5 => say::ledger_nothing_left(one, other),
-            Some(hours) => say::ledger_nothing_yet(one, other, number(hours.ceil(), 0)),
-        }
-        .text(units);
+        return unclaimed(c, (one, other), what, units);
     };
     let span = c.compared.interval;
     // Told of the one that brings more.
@@ -34,7 +33,7 @@ pub fn comparison(c: &Comparison, what: Counted, units: UnitSystem) -> Text {
     } else {
         (other, one, 1.0 / ratio, 1.0 / span.most, 1.0 / span.least)
     };
-    let stops = Arg::Text(c.stops.to_string());
+    let stops = Arg::Text(c.stretches.to_string());
     let what = Arg::Word(what.label());
     if most.is_finite() && ratio.is_finite() {
         let (ratio, least, most) = (number(ratio, 1), number(least, 1), number(most, 1));
@@ -42,6 +41,58 @@ pub fn comparison(c: &Comparison, what: Counted, units: UnitSystem) -> Text {
     } else {
         say::ledger_claims_at_least(better, lesser, stops, what, number(least, 1)).text(units)
     }
+}
+
+/// A comparison that claims no difference: that the two are as good as alike, cannot be told apart,
+/// or are not told apart yet.
+fn unclaimed(c: &Comparison, (one, other): (Arg, Arg), what: Counted, units: UnitSystem) -> Text {
+    let (turns, span) = (c.turns, c.compared.interval);
+    let what = Arg::Word(what.label());
+    match c.confounded {
+        Some(Confounded::Order) => {
+            let (first, times) = if turns.0.firsts >= turns.1.firsts {
+                (one.clone(), turns.0.firsts)
+            } else {
+                (other.clone(), turns.1.firsts)
+            };
+            let (times, stops) = (times.to_string(), c.stretches.to_string());
+            let (times, stops) = (Arg::Text(times), Arg::Text(stops));
+            return say::ledger_first_always(one, other, first, times, stops).text(units);
+        }
+        Some(Confounded::Hours) => {
+            let clock = |hour: f64| Arg::Text(clock_of(hour));
+            let (a, b) = (clock(turns.0.mean_hour), clock(turns.1.mean_hour));
+            return say::ledger_hours_apart(one, other, a, b).text(units);
+        }
+        None => {}
+    }
+    let most = Arg::Text(if span.most.is_finite() {
+        plain(span.most, 1)
+    } else {
+        "\u{221e}".into()
+    });
+    let least = number(span.least, 1);
+    if c.is_same() {
+        return say::ledger_alike(one, other, what, least, most).text(units);
+    }
+    match c.more_hours {
+        None => say::ledger_nothing_ever(one, other),
+        Some(hours) if hours < 0.5 => say::ledger_unclear(one, other, what, least, most),
+        Some(hours) => {
+            let hours = number(hours.ceil(), 0);
+            say::ledger_nothing_yet(one, other, what, least, most, hours)
+        }
+    }
+    .text(units)
+}
+
+/// An hour of the day as a clock shows it; past midnight it begins anew.
+#[must_use]
+pub fn clock_of(hour: f64) -> String {
+    #[expect(clippy::cast_possible_truncation, reason = "hours of two days")]
+    let minutes = (60.0 * hour).round() as i64;
+    let minutes = minutes.rem_euclid(24 * 60);
+    format!("{}:{:02}", minutes / 60, minutes % 60)
 }
 
 /// What the log says nothing about, and why.
@@ -69,9 +120,20 @@ pub fn early(review: &Review, units: UnitSystem) -> Option<Text> {
     let all: u32 = review.phases.iter().map(|p| p.1).sum();
     let early = |p: &&(Phase, u32)| matches!(p.0, Phase::Fall | Phase::FirstRest);
     let first: u32 = review.phases.iter().filter(early).map(|p| p.1).sum();
-    let share = f64::from(first) / f64::from(all.max(1));
-    (all >= FEW_BITES && share >= EARLY)
-        .then(|| say::ledger_phases_early(Arg::Percent(share)).text(units))
+    if all < FEW_BITES {
+        return None;
+    }
+    let share = f64::from(first) / f64::from(all);
+    let span = share_interval(first, all, LEVEL);
+    let (share, least, most) = (share, span.least, span.most);
+    let [share, least, most] = [share, least, most].map(Arg::Percent);
+    let time = Arg::Percent(EARLY_TIME);
+    let text = if span.least > EARLY_TIME {
+        say::ledger_phases_early(share, least, most, time)
+    } else {
+        say::ledger_phases_unclear(share, least, most, time)
+    };
+    Some(text.text(units))
 }
 
 /// What throats held in a fortnight.

@@ -5,6 +5,7 @@
 //! on the total; nothing rests on a bell curve but the first guess of a search, and the
 //! comparison of some hundreds of bites.
 
+pub mod crossover;
 pub mod many;
 pub mod pairs;
 pub mod power;

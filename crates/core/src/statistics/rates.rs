@@ -1,10 +1,10 @@
 //! A rate by its count and its hours.
 
-use super::special::gamma_quantile;
+use super::special::{beta_quantile, gamma_quantile};
 use crate::base::maths;
 
 /// Events over the hours in which they came.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Default, Debug, Clone, Copy, PartialEq)]
 pub struct Count {
     /// How many.
     pub n: u32,
@@ -87,4 +87,25 @@ pub fn enough(mean: f64, share: f64) -> u32 {
         sum += maths::exp(log_term);
     }
     n
+}
+
+/// The exact interval of a share, where so many of a number were seen; `level` of the time it holds
+/// the truth, or oftener. Published: C. Clopper and E. Pearson, *Biometrika* 26 (1934) 404. Example:
+/// 8 of 10, 0.95: 0.444 to 0.975.
+#[must_use]
+pub fn share_interval(seen: u32, of: u32, level: f64) -> Span {
+    let tail = (1.0 - level) / 2.0;
+    let (k, n) = (f64::from(seen), f64::from(of));
+    Span {
+        least: if seen == 0 {
+            0.0
+        } else {
+            beta_quantile(tail, k, n - k + 1.0)
+        },
+        most: if seen == of {
+            1.0
+        } else {
+            beta_quantile(1.0 - tail, k + 1.0, n - k)
+        },
+    }
 }

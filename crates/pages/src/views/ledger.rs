@@ -8,7 +8,8 @@ use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
 use yarrowfen_core::day::Span;
 use yarrowfen_core::explore::ledger::{
-    Asked, Band, Comparison, Counted, DEPTH_BANDS, FEW_HOURS, Factor, Level, Lost, Review, level,
+    Asked, Band, Comparison, Counted, DEPTH_BANDS, FEW_HOURS, Factor, Level, Lost, Review, Turns,
+    level,
 };
 use yarrowfen_core::say::ledger as say;
 use yarrowfen_core::statistics::rates::{Count, Span as Interval};
@@ -68,6 +69,10 @@ pub struct Counting {
     pub counts: String,
     /// Stops where both were fished.
     pub stops: usize,
+    /// How often each came first, and the middle of its hours.
+    pub order: String,
+    /// How many times more the shares scatter than chance alone would.
+    pub scatter: String,
     /// Ratio with its interval.
     pub ratio: String,
     /// Chance, and what it is among all that was looked at.
@@ -364,6 +369,12 @@ fn bars(phases: &[(Phase, u32)], tallest: u32) -> Vec<Bar> {
     phases.iter().zip(names).map(bar).collect()
 }
 
+/// How often each came first, and the middle of its hours.
+fn order_of(c: &Comparison) -> String {
+    let of = |t: Turns| format!("{} × at {}", t.firsts, say::clock_of(t.mean_hour));
+    format!("{} against {}", of(c.turns.0), of(c.turns.1))
+}
+
 fn counting(c: &Comparison) -> Counting {
     let count = |c: Count| format!("{} in {} h", c.n, plain(c.hours, 1));
     let number = |v: f64| match v.is_finite() {
@@ -375,7 +386,9 @@ fn counting(c: &Comparison) -> Counting {
         factor: c.factor.label(),
         levels: format!("{} against {}", c.levels.0.name, c.levels.1.name),
         counts: format!("{} against {}", count(c.counts.0), count(c.counts.1)),
-        stops: c.stops,
+        stops: c.stretches,
+        order: order_of(c),
+        scatter: plain(c.scatter, 1),
         ratio: match ratio {
             Some(r) => format!("{} ({} to {})", number(r), number(i.least), number(i.most)),
             None => "nothing came".to_owned(),

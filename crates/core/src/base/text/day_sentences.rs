@@ -24,6 +24,7 @@ sentences! {
     line_rest(spot, minutes);
     line_back(spot);
     line_tried(symptom, said);
+    line_paused();
     line_ended();
     line_undone();
     band_under(most);
@@ -31,13 +32,17 @@ sentences! {
     band_over(least);
     ledger_claims(better, other, stops, what, ratio, least, most);
     ledger_claims_at_least(better, other, stops, what, least);
-    ledger_nothing_yet(one, other, hours);
-    ledger_nothing_left(one, other);
+    ledger_nothing_yet(one, other, what, least, most, hours);
+    ledger_unclear(one, other, what, least, most);
+    ledger_alike(one, other, what, least, most);
     ledger_nothing_ever(one, other);
+    ledger_first_always(one, other, first, times, stops);
+    ledger_hours_apart(one, other, a, b);
     ledger_few_hours(level, hours);
     ledger_not_turned(factor);
     ledger_one_level(factor);
-    ledger_phases_early(share);
+    ledger_phases_early(share, least, most, time);
+    ledger_phases_unclear(share, least, most, time);
     ledger_fed(from, up, down);
     tieable(label, shape, length, form);
     head_of(label, shape, hook);

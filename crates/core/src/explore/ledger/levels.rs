@@ -7,6 +7,7 @@ use crate::base::codes::Factor;
 use crate::base::text::{Arg, day_sentences as say};
 use crate::base::{Dimension, UnitSystem};
 use crate::day::Span;
+use crate::physics::sun::{Light, Position};
 
 /// One of the ways that a factor was fished. What is called alike is one: an eighth is an
 /// eighth, whatever the last digit of its grams.
@@ -130,4 +131,38 @@ pub fn alike(factor: Factor, span: &Span<'_>) -> Option<String> {
         Factor::Rig => Some(String::new()),
         Factor::Place | Factor::Depth | Factor::Wind => None,
     }
+}
+
+/// The place by whose light stretches are told apart where nobody said where they are: the middle
+/// of the lands where these fish are fished, at the meridian of the clock.
+const NOMINAL_LAT: f64 = 47.0;
+/// Minutes after sunrise, and before sunset, in which the light is still low.
+const LOW_LIGHT_MIN: f64 = 30.0;
+
+/// The light of a time of day: night, dawn, day or dusk.
+fn light(span: &Span<'_>) -> &'static str {
+    let lon = f64::from(span.offset) / 4.0;
+    let (from, to) = span.clock_hours();
+    let minute = 60.0 * f64::midpoint(from, to);
+    let Some(place) = Position::new(NOMINAL_LAT, lon) else {
+        return "";
+    };
+    let light = Light::of(span.day, place, span.offset);
+    let [dawn, rises, sets, dusk] =
+        [light.dawn, light.rises, light.sets, light.dusk].map(|m| m.unwrap_or(0.0));
+    match minute {
+        m if m < dawn || m >= dusk => "night",
+        m if m < rises + LOW_LIGHT_MIN => "dawn",
+        m if m >= sets - LOW_LIGHT_MIN => "dusk",
+        _ => "day",
+    }
+}
+
+/// The conditions of a span that must be alike on a stretch: band of depth, band of wind, light.
+#[must_use]
+pub fn conditions(span: &Span<'_>) -> String {
+    let place = |bands: &[Band], value| bands.iter().position(|b| b.holds(value)).unwrap_or(0);
+    let depth = place(&DEPTH_BANDS, span.stop.depth_m);
+    let wind = place(&WIND_BANDS, span.stop.wind_mps);
+    format!("{depth} {wind} {}", light(span))
 }

@@ -9,7 +9,7 @@ mod levels;
 mod own_size;
 mod review;
 
-pub use compare::{Comparison, comparisons};
+pub use compare::{Comparison, Confounded, Turns, comparisons};
 pub use levels::{Band, DEPTH_BANDS, Level, level};
 pub use own_size::{OwnSize, own_size, own_sizes};
 pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, lost_over, review, wanted};

@@ -6,7 +6,7 @@ use std::collections::BTreeMap;
 
 use serde::{Deserialize, Serialize};
 
-use super::compare::{FALSE_CLAIMS, comparisons_by};
+use super::compare::{comparisons_by, judge};
 use super::{Counted, Factor};
 use crate::answer::Answer;
 use crate::base::UnitSystem;
@@ -14,7 +14,6 @@ use crate::base::codes::{BaitForm, Rig, Species};
 use crate::base::{Ladder, grams, rungs};
 use crate::day::Span;
 use crate::question::PickRequest;
-use crate::statistics::many::adjusted;
 
 /// A weight that brought more than another.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -36,7 +35,7 @@ pub struct OwnSize {
     pub least: f64,
     /// The most.
     pub most: Option<f64>,
-    /// Stops where both were fished.
+    /// Stretches where both were fished.
     pub stops: usize,
 }
 
@@ -56,12 +55,8 @@ pub fn own_sizes(spans: &[Span<'_>]) -> Vec<OwnSize> {
         let found = comparisons_by(&[Factor::Weight], spans, Counted::Bites, UnitSystem::Metric);
         all.extend(found.into_iter().map(|c| (*key, spans, c)));
     }
-    let chances: Vec<f64> = all.iter().map(|a| a.2.compared.p).collect();
-    let among_all = adjusted(&chances);
-    let claimed = all
-        .into_iter()
-        .zip(among_all)
-        .filter(|(_, p)| *p <= FALSE_CLAIMS);
+    judge(&mut all.iter_mut().map(|a| &mut a.2).collect::<Vec<_>>());
+    let claimed = all.into_iter().filter(|a| a.2.claims());
     let size = |((rig, form, species), spans, c): (_, &Vec<&Span<'_>>, super::Comparison)| {
         let weight = |name: &str| {
             let span = spans.iter().find(|s| s.tied.label == name)?;
@@ -84,10 +79,10 @@ pub fn own_sizes(spans: &[Span<'_>]) -> Vec<OwnSize> {
             ratio: told(ratio),
             least,
             most: told(most),
-            stops: c.stops,
+            stops: c.stretches,
         })
     };
-    claimed.filter_map(|(one, _)| size(one)).collect()
+    claimed.filter_map(size).collect()
 }
 
 /// What of a record speaks of the weight that an answer advises; nothing where a head is in

@@ -123,6 +123,7 @@ pub fn wanted(span: &Span<'_>, asked: &Asked) -> bool {
 /// Looks at a log.
 #[must_use]
 pub fn review(spans: &[Span<'_>], asked: &Asked) -> Review {
+    let log: Vec<&Span<'_>> = spans.iter().collect();
     let spans: Vec<&Span<'_>> = spans.iter().filter(|s| wanted(s, asked)).collect();
     let what = asked.counted;
     let by_day = summed(&spans, what, |s| s.day);
@@ -140,7 +141,7 @@ pub fn review(spans: &[Span<'_>], asked: &Asked) -> Review {
         blanks: by_day.values().filter(|c| c.n == 0).count(),
         all: by_day.values().copied().fold(none, Count::with),
         rows: rows(&spans, asked),
-        comparisons: comparisons(&spans, what, asked.units),
+        comparisons: comparisons(&log, &spans, what, asked.units),
         phases: Phase::ALL
             .iter()
             .map(|p| (*p, phases.get(p).copied().unwrap_or(0)))
