@@ -155,18 +155,31 @@ pub fn events(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<Eve
     stamped(whats(engine, sent, day)?, day.log, day.stamp)
 }
 
+/// Two clocks of one day may be so far apart, ms, and a line of the slower one is still written
+/// after those that are known there.
+const APART: i64 = 3_600_000;
+
+/// The time of a new line: by the clock, but after every line that is known, ms. Published: the
+/// hybrid logical clock of Kulkarni and others, 2014.
+fn after(log: &Log<'_>, at: i64) -> i64 {
+    let all = log.all().iter().map(|s| s.event.written.at);
+    let last = all.filter(|last| last.saturating_sub(at) < APART).max();
+    last.map_or(at, |last| at.max(last.saturating_add(1)))
+}
+
 /// Events of what happened, by a tap's stamp, after what a log holds.
 ///
 /// # Errors
 /// Every fault by its field.
 pub fn stamped(whats: Vec<What>, log: &Log<'_>, s: Stamp) -> Result<Vec<Event>, Fault> {
-    let date = day_at(log, s.at, s.offset);
+    let at = after(log, s.at);
+    let date = day_at(log, at, s.offset);
     let date = date.ok_or_else(|| fault("at", "the clock of this device shows no such time"))?;
     let event = |(n, what): (u32, What)| {
         checked(Event {
             id: EventId(s.id.0.wrapping_add(u128::from(n))),
             written: WrittenAt {
-                at: s.at,
+                at,
                 day: date,
                 offset: s.offset,
                 device: s.device,

@@ -43,6 +43,12 @@ struct AccountRow {
 pub struct Device<T = Vec<ThingRow>> {
     /// Whose it is.
     pub owner: Uuid,
+    /// Owners whose unsent lines are this one's now: browsers that became part of the account.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    joined: Vec<Uuid>,
+    /// The browser's own rows while somebody is signed in: its lines are still taken.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    aside: Option<Uuid>,
     csrf: String,
     units: UnitSystem,
     ladder: Ladder,
@@ -130,17 +136,33 @@ impl ThingRow {
     }
 }
 
+/// Of whom a device holds something.
+#[derive(Debug, Clone, Copy)]
+pub struct Whose<'r> {
+    /// Whose rows are meant.
+    pub owner: OwnerId,
+    /// Who reads.
+    pub reader: &'r Reader,
+    /// Browsers that became part of the account.
+    pub joined: &'r [OwnerId],
+    /// The browser, while somebody is signed in on it.
+    pub aside: Option<OwnerId>,
+}
+
 impl<'h> Device<Rows<'h>> {
     /// Of a reader and what is held of him.
     #[must_use]
     pub fn of(
-        (owner, reader): (OwnerId, &Reader),
+        whose: &Whose<'_>,
         things: Option<&'h HeldBox>,
         (sinks, tries, sizes): (&[Sink], &[MendTry], &[OwnSize]),
         (events, planned): (Vec<Event>, Vec<Planned>),
     ) -> Self {
+        let reader = whose.reader;
         Self {
-            owner: owner.0,
+            owner: whose.owner.0,
+            joined: whose.joined.iter().map(|o| o.0).collect(),
+            aside: whose.aside.map(|o| o.0),
             csrf: reader.csrf.clone(),
             units: reader.options.units,
             ladder: reader.options.ladder,

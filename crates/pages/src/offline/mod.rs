@@ -6,13 +6,13 @@
 
 mod device;
 
-pub use device::{Device, Loaded};
+pub use device::{Device, Loaded, Whose};
 
 use serde::{Deserialize, Serialize};
 use yarrowfen_core::Engine;
 use yarrowfen_core::base::json;
 use yarrowfen_core::day::{Event, EventId, What};
-use yarrowfen_rows::{MendTry, NewMendTry};
+use yarrowfen_rows::{MendTry, NewMendTry, Sink};
 
 use crate::ask::today::Stamp;
 use crate::page::{self, Held, MendHeld, TodayHeld};
@@ -91,6 +91,9 @@ struct Asked {
     /// Which of it was not.
     #[serde(default)]
     unsent: Vec<EventId>,
+    /// How many lines of other owners wait on this device.
+    #[serde(default)]
+    others: usize,
     /// What makes the forms of this page known from those of another.
     #[serde(default)]
     once: String,
@@ -139,6 +142,9 @@ pub struct Head {
     headers: Vec<(&'static str, String)>,
     /// The question that the page is about.
     question: Option<String>,
+    /// A sink test that is to be kept.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    sink: Option<Sink>,
 }
 
 /// The chooser, and who reads.
@@ -176,7 +182,7 @@ impl Worker {
             }
             Ok(Call::Get { asked }) => {
                 self.is_asked(&asked);
-                self.reply(|e, l| get(e, l, &asked).map(|r| (r, Vec::new())))
+                self.reply(|e, l| get(e, l, &asked).map(|r| (r, Keep::default())))
             }
             Ok(Call::Post { asked, sent }) => {
                 self.is_asked(&asked);
@@ -197,10 +203,7 @@ impl Worker {
         }
     }
 
-    fn reply(
-        &self,
-        answer: impl FnOnce(&Engine, &Loaded) -> Option<(Shown, Vec<Event>)>,
-    ) -> Vec<u8> {
+    fn reply(&self, answer: impl FnOnce(&Engine, &Loaded) -> Option<(Shown, Keep)>) -> Vec<u8> {
         let (Some(engine), Some(loaded)) = (&self.engine, &self.loaded) else {
             return packed(&Head::default(), &[], "");
         };
@@ -211,8 +214,9 @@ impl Worker {
                     status: reply.status,
                     headers: reply.headers,
                     question: reply.question,
+                    sink: keep.sink,
                 };
-                packed(&head, &keep, &reply.body)
+                packed(&head, &keep.events, &reply.body)
             }
             Some((Err(e), _)) => failed(&e.to_string()),
         }
@@ -240,6 +244,7 @@ fn today_held<'h>(l: &'h Loaded, asked: &'h Asked) -> TodayHeld<'h> {
         things: l.things.as_ref(),
         events: &asked.events,
         unsent: &asked.unsent,
+        waiting: Some(asked.unsent.len() + asked.others),
         planned: &l.planned,
         now: asked.now,
     }
@@ -273,7 +278,7 @@ fn get(engine: &Engine, l: &Loaded, asked: &Asked) -> Option<Shown> {
 
 /// A form that is answered here, with what it writes down.
 #[inline(never)]
-fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Shown, Vec<Event>)> {
+fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Shown, Keep)> {
     let pairs: Vec<(String, String)> = serde_urlencoded::from_str(&sent.form).ok()?;
     let stamp = Stamp {
         id: sent.id,
@@ -287,16 +292,56 @@ fn post(engine: &Engine, l: &Loaded, asked: &Asked, sent: &Sent) -> Option<(Show
     match asked.path.as_str() {
         "/today" => Some(
             match page::tapped(engine, &l.reader, &pairs, (held, stamp), part) {
-                Err(page) => (page, Vec::new()),
-                Ok(keep) => (after(engine, l, asked, &keep), keep),
+                Err(page) => (page, Keep::default()),
+                Ok(keep) => (after(engine, l, asked, &keep), Keep::of(keep)),
             },
         ),
         "/mend/write" => {
             let by = (held.events, stamp);
             let (to, keep) = page::mend_tapped(engine, &l.reader, &pairs, by)?;
-            Some((Ok(Reply::see_other(&to)), keep))
+            Some((Ok(Reply::see_other(&to)), Keep::of(keep)))
         }
+        "/count" => Some(count(engine, l, asked, (&pairs, sent))),
         _ => None,
+    }
+}
+
+/// Takes a count.
+fn count(
+    engine: &Engine,
+    l: &Loaded,
+    asked: &Asked,
+    (pairs, sent): (&[(String, String)], &Sent),
+) -> (Shown, Keep) {
+    match page::counted(engine, &l.reader, pairs, &l.sinks) {
+        Err(page) => (page, Keep::default()),
+        Ok((to, test)) => {
+            let at = i128::from(asked.now.0) * 1_000_000;
+            let made_at = time::OffsetDateTime::from_unix_timestamp_nanos(at);
+            let sink = Sink {
+                id: uuid::Uuid::from_u128(sent.id.0),
+                test,
+                made_at: made_at.unwrap_or(time::OffsetDateTime::UNIX_EPOCH),
+            };
+            let keep = Keep {
+                sink: Some(sink),
+                ..Keep::default()
+            };
+            (Ok(Reply::see_other(&to)), keep)
+        }
+    }
+}
+
+/// What a form writes down.
+#[derive(Default)]
+struct Keep {
+    events: Vec<Event>,
+    sink: Option<Sink>,
+}
+
+impl Keep {
+    fn of(events: Vec<Event>) -> Self {
+        Self { events, sink: None }
     }
 }
 
@@ -312,6 +357,7 @@ fn after(engine: &Engine, l: &Loaded, asked: &Asked, keep: &[Event]) -> Shown {
         things: l.things.as_ref(),
         events: &events,
         unsent: &unsent,
+        waiting: Some(unsent.len() + asked.others),
         planned: &l.planned,
         now: asked.now,
     };

@@ -19,7 +19,7 @@ mod words;
 pub use account::{Again, account, error, mine};
 pub use bench::{bench, bench_print, bench_screen};
 pub use cast::{cast, cast_with};
-pub use count::{Typed, count};
+pub use count::{Typed, count, counted};
 pub use gaps::{Kept, gaps};
 pub use kept::{KeptList, compare, keep_again, kept, kept_one, kept_shared};
 pub use ledger::ledger;

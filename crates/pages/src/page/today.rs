@@ -23,6 +23,9 @@ pub struct TodayHeld<'h> {
     pub events: &'h [Event],
     /// Those of them that are on this device alone, and that the box does not know of.
     pub unsent: &'h [EventId],
+    /// How many lines wait on this device, whoever wrote them; `None` where the server makes the
+    /// page, which does not know it.
+    pub waiting: Option<usize>,
     /// Days that he planned, of which this may be one.
     pub planned: &'h [Planned],
     /// The clock of who reads, ms since 1970 in UTC, and what its time of day is ahead of
@@ -106,7 +109,7 @@ fn shown(
     let now = Now {
         at,
         day,
-        unsent: held.unsent.len(),
+        waiting: held.waiting,
         gone_unknown: gone_unknown(&of_day, held.unsent),
         state: DayState::of(&of_day),
         log: &of_day,

@@ -16,8 +16,12 @@ use super::CSP;
 
 /// Folders and files that a device keeps to make pages by itself.
 const KEPT: &[&str] = &["css", "js", "vendor", "img", "offline"];
-/// The worker's own code, which the browser keeps by itself.
-const WORKER: &str = "offline/worker.js";
+/// The worker's own code, which the browser keeps by itself: the files of a folder, one after the
+/// other in this order.
+const WORKER: &str = "offline/worker/";
+const WORKER_FILES: [&str; 8] = [
+    "store", "clock", "engine", "device", "send", "pages", "forms", "main",
+];
 
 /// The module for devices, below the folder: it is kept packed, as nearly all take it.
 const MODULE: &str = "offline/pages.wasm.gz";
@@ -52,7 +56,7 @@ fn below(root: &Path, folder: &str, found: &mut Vec<String>) {
 /// Whether a device wants a file: licences and stamps are for people.
 fn wanted(name: &str) -> bool {
     let kinds = [".js", ".css", ".woff2", ".svg", ".png", ".wasm.gz"];
-    kinds.iter().any(|k| name.ends_with(k)) && name != WORKER
+    kinds.iter().any(|k| name.ends_with(k)) && !name.starts_with(WORKER)
 }
 
 impl Assets {
@@ -98,12 +102,15 @@ impl Assets {
         let version: String = digits[..8].iter().map(|b| format!("{b:02x}")).collect();
         let files = names.iter().filter(|n| wanted(n));
         let files: Vec<String> = files.map(|n| address(n, &version)).collect();
-        let code = std::fs::read_to_string(root.join(WORKER)).unwrap_or_default();
+        let code = WORKER_FILES
+            .map(|name| std::fs::read_to_string(root.join(format!("{WORKER}{name}.js"))))
+            .map(Result::unwrap_or_default)
+            .join("\n");
         let module = std::fs::read(root.join(MODULE)).unwrap_or_default();
         let list = json(&files);
         Self {
             worker: format!(
-                "const VERSION = '{version}';\nconst FILES = {list};\nconst CSP = {};\nconst MADE = {};\n{code}",
+                "'use strict';\nconst VERSION = '{version}';\nconst FILES = {list};\nconst CSP = {};\nconst MADE = {};\n{code}",
                 json(&CSP),
                 json(&made().collect::<Vec<_>>())
             ),

@@ -10,6 +10,7 @@ use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::http::header::{COOKIE as COOKIE_HEADER, HeaderValue};
 use actix_web::middleware::Next;
 use actix_web::{Error, HttpRequest, web};
+use sha2::{Digest, Sha256};
 use uuid::Uuid;
 use yarrowfen_core::Options;
 use yarrowfen_core::base::{Ladder, UnitSystem};
@@ -213,9 +214,35 @@ pub fn aside(session: &Session) -> Option<OwnerId> {
     Some(OwnerId(own))
 }
 
-/// Nothing is aside any more: it was taken along.
-pub fn nothing_aside(session: &Session) {
+/// Key of the browsers that became part of an account: the account, then they.
+const JOINED: &str = "joined";
+/// Browsers that are remembered so.
+const MOST_JOINED: usize = 4;
+
+/// What a browser had is part of an account now: lines that it has not sent yet are the account's.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn join(session: &Session, browser: OwnerId, account: OwnerId) -> Result<(), PageError> {
     session.remove(ASIDE);
+    let before = joined(session, account).into_iter().take(MOST_JOINED - 1);
+    let all: Vec<String> = [account, browser]
+        .into_iter()
+        .chain(before)
+        .map(|o| o.0.to_string())
+        .collect();
+    put(session, JOINED, &all.join(" "))
+}
+
+/// The browsers that became part of an account on this device.
+#[must_use]
+pub fn joined(session: &Session, account: OwnerId) -> Vec<OwnerId> {
+    let all = get(session, JOINED).unwrap_or_default();
+    let mut all = all.split(' ').filter_map(|o| Uuid::parse_str(o).ok());
+    if all.next() != Some(account.0) {
+        return Vec::new();
+    }
+    all.map(OwnerId).collect()
 }
 
 /// Remembers the question that a page was about, for the menu of the next.
@@ -236,4 +263,49 @@ pub fn remember_question(session: &Session, question: &str) -> Result<(), PageEr
 /// When the cookie cannot be written.
 pub fn remember(session: &Session, key: &str, value: &str) -> Result<(), PageError> {
     put(session, key, value)
+}
+
+/// Key of the accounts that a browser was signed in to: its own random name, then a mark of each.
+const ACCOUNTS: &str = "accounts";
+/// Accounts that a browser remembers.
+const MOST_ACCOUNTS: usize = 4;
+
+/// A mark of an account that tells nobody else which it is.
+fn mark_of(browser: &str, owner: OwnerId) -> String {
+    let mut digest = Sha256::new();
+    for part in ["account", browser, &owner.0.to_string()] {
+        digest.update(part);
+    }
+    let bytes = digest.finalize();
+    bytes.iter().take(8).map(|b| format!("{b:02x}")).collect()
+}
+
+/// Remembers that this browser was signed in to an account.
+///
+/// # Errors
+/// When the cookie cannot be written.
+pub fn remember_account(session: &Session, owner: OwnerId) -> Result<(), PageError> {
+    let known = get(session, ACCOUNTS).unwrap_or_default();
+    let mut words = known.split(' ').filter(|w| !w.is_empty());
+    let browser = words.next().map_or_else(
+        || format!("{:016x}", rand::random::<u64>()),
+        ToOwned::to_owned,
+    );
+    let mark = mark_of(&browser, owner);
+    let others = words.filter(|w| **w != mark).take(MOST_ACCOUNTS - 1);
+    let all: Vec<&str> = [browser.as_str(), mark.as_str()]
+        .into_iter()
+        .chain(others)
+        .collect();
+    put(session, ACCOUNTS, &all.join(" "))
+}
+
+/// The name of this browser, where it was signed in to an account before.
+#[must_use]
+pub fn browser_of_account(session: &Session, owner: OwnerId) -> Option<String> {
+    let known = get(session, ACCOUNTS)?;
+    let mut words = known.split(' ');
+    let browser = words.next()?;
+    let mark = mark_of(browser, owner);
+    words.any(|w| w == mark).then(|| browser.to_owned())
 }

@@ -2,15 +2,10 @@
 
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
-use yarrowfen_core::PickRequest;
-use yarrowfen_core::base::limits;
-use yarrowfen_core::cast::CastRig;
-use yarrowfen_pages::ask::cast::{CastForm, Faults};
-use yarrowfen_pages::ask::seconds as read_seconds;
+use yarrowfen_pages::ask::cast::CastForm;
 use yarrowfen_pages::own_record::subject;
-use yarrowfen_pages::page::{self, Typed};
+use yarrowfen_pages::page;
 use yarrowfen_pages::reader::Reader;
-use yarrowfen_store::NewSink;
 
 use crate::app::App;
 use crate::reader::{Id, Pairs, Signed, Visitor};
@@ -41,41 +36,14 @@ async fn sinks(
 /// Writes a test down.
 pub async fn write(app: web::Data<App>, sent: Signed<Pairs>) -> Result<HttpResponse, PageError> {
     let (reader, account) = (&sent.member.reader, &sent.member.account);
-    let query = sent.form.field("query");
-    let form = CastForm::from_query(query, reader.options);
-    let typed = sent.form.field("seconds");
-    let seconds = read_seconds(typed, &limits::SINK_SECONDS);
-    let (seconds, (request, rig)) = match (seconds, form.read_fall(&app.engine)) {
-        (Ok(seconds), Ok(read)) => (seconds, read),
-        (seconds, _) => {
-            let sinks = sinks(&app, reader).await?;
-            let fault = seconds.err();
-            let typed = fault.map(|fault| Typed { text: typed, fault });
-            return shown(page::count(&app.engine, reader, query, &sinks, typed));
+    let sinks = sinks(&app, reader).await?;
+    match page::counted(&app.engine, reader, &sent.form.0, &sinks) {
+        Err(page) => shown(page),
+        Ok((to, new)) => {
+            app.store.save_sink(account.owner, sent.once, &new).await?;
+            Ok(see_other(&to))
         }
-    };
-    let new = new_sink(&form, &request, &rig, seconds).map_err(|_| PageError::Unreadable)?;
-    app.store.save_sink(account.owner, sent.once, &new).await?;
-    Ok(see_other(&format!("/count?{}", form.query_with(&[]))))
-}
-
-fn new_sink(
-    form: &CastForm,
-    request: &PickRequest,
-    rig: &CastRig,
-    seconds: f64,
-) -> Result<NewSink, Faults> {
-    Ok(NewSink {
-        subject: subject(request, rig.rig),
-        head_g: rig.head_g,
-        line_mm: 1000.0 * rig.lure.line.diameter,
-        temp_c: rig.temp_c,
-        depth_m: request.water.depth_m,
-        seconds,
-        fall: form.fall(rig)?.code().to_owned(),
-        struck: false,
-        made_at: None,
-    })
+    }
 }
 
 /// Strikes a test, or takes it back in.

@@ -1,16 +1,16 @@
 //! What a device needs to make pages by itself: the worker, what it holds of who reads, and
 //! how it is installed.
 
+use actix_session::Session;
 use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
-use yarrowfen_pages::offline::Device;
-use yarrowfen_pages::page::today_from;
+use yarrowfen_pages::offline::{Device, Whose};
 
-use super::day::{millis, planned_from};
+use super::day::{millis, of_late, planned_from};
 use super::pick::{own_box, own_sizes, sink_tests};
 use crate::app::App;
-use crate::reader::Known;
+use crate::reader::{Known, aside, joined};
 use crate::reply::packed::takes_packed;
 use crate::reply::{PageError, off_loop};
 
@@ -51,25 +51,38 @@ pub async fn module(app: web::Data<App>, http: HttpRequest) -> Result<HttpRespon
 
 /// All that a device holds of who reads: choices, box, waters, own sink tests, what was tried,
 /// and the log of the last days.
-pub async fn device(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
+pub async fn device(
+    app: web::Data<App>,
+    session: Session,
+    reader: Known,
+) -> Result<HttpResponse, PageError> {
     let things = own_box(&app, &reader).await;
     let sinks = sink_tests(&app, &reader).await;
     let sizes = own_sizes(&app, &reader).await;
     let tries = app.store.mend_tries(reader.owner).await?;
     let now = (millis(OffsetDateTime::now_utc()), 0);
-    let events = app.store.events_from(reader.owner, today_from(now)).await?;
+    let events = of_late(&app, &reader, now).await?;
     let planned = planned_from(&app, &reader, now).await?;
+    let caller = reader.caller.clone();
+    let joined = reader
+        .account()
+        .map(|account| joined(&session, account.owner))
+        .unwrap_or_default();
+    // Where the sign-in was ended from elsewhere the browser's own rows are still aside.
+    let aside = aside(&session);
     let write = move || {
         let of = (&sinks[..], &tries[..], &sizes[..]);
-        let device = Device::of(
-            (reader.owner, &reader),
-            things.as_deref(),
-            of,
-            (events, planned),
-        );
+        let whose = Whose {
+            owner: reader.owner,
+            reader: &reader,
+            joined: &joined,
+            aside,
+        };
+        let device = Device::of(&whose, things.as_deref(), of, (events, planned));
         serde_json::to_vec(&device)
     };
-    let body = off_loop(write).await?.map_err(|_| PageError::Internal)?;
+    let body = app.compute.run(&caller, write).await?;
+    let body = body.map_err(|_| PageError::Internal)?;
     Ok(HttpResponse::Ok()
         .insert_header((header::CACHE_CONTROL, "no-store"))
         .content_type("application/json")

@@ -48,7 +48,8 @@
   remember();
   document.addEventListener('htmx:afterSettle', remember);
   // They go when somebody signs out.
-  document.addEventListener('submit', (e) => { if (e.target.matches('[action="/account/sign-out"]')) write([]); });
+  const LEAVES = ['/account/sign-out', '/account/sign-out-everywhere', '/account/delete'];
+  document.addEventListener('submit', (e) => { if (LEAVES.includes(e.target.getAttribute('action'))) write([]); });
 
   // Pressed again while it tells something, a button still gets its own name back.
   const names = new WeakMap();

@@ -34,7 +34,7 @@ pub struct Now<'n> {
     /// The day.
     pub day: Option<Date>,
     /// How many lines are on this device alone.
-    pub unsent: usize,
+    pub waiting: Option<usize>,
     /// How things stand.
     pub state: DayState<'n>,
     /// The day's lines.
@@ -156,7 +156,7 @@ pub struct TodayPage {
     /// The day: `Saturday 12 June`.
     pub day: String,
     /// How many lines are on this device alone.
-    pub unsent: usize,
+    pub waiting: Option<usize>,
     /// Whether fishing was ended.
     pub ended: bool,
     /// The stop.
@@ -231,7 +231,7 @@ impl TodayPage {
         let codes = |list: &'static [(&'static str, &'static str)]| list.to_vec();
         Self {
             day: now.day.map(day_told).unwrap_or_default(),
-            unsent: now.unsent,
+            waiting: now.waiting,
             ended: state.ended.is_some(),
             stop: stop_view(now, units),
             tied: tied_view(now, units),
