@@ -17,6 +17,8 @@ if [ ! -x "$TC/usr/bin/rustc" ] || [ ! -x "$TC/usr/bin/wasm-opt" ] || [ ! -x "$T
   echo "wasm: unpacking Debian's rustc-web under .run/wasm"
   apt-cache policy rustc-web | grep Candidate >/dev/null || { echo "wasm: apt knows no rustc-web: run apt-get update" >&2; exit 1; }
   v="$(apt-cache policy rustc-web | sed -n 's/^  Candidate: //p')"    # one version for all parts
+  # The first that stops at a fault without a word (-Cpanic=immediate-abort).
+  dpkg --compare-versions "$v" ge 1.91 || { echo "wasm: rustc-web $v is too old, 1.91 or newer is needed: run apt-get update" >&2; exit 1; }
   std="$(apt-cache show "libstd-rust-web-dev=$v" | sed -n 's/^Depends: \(libstd-rust-web-[0-9.]*\) .*/\1/p')"
   (cd "$DEBS" && apt-get download -qq "rustc-web=$v" "libstd-rust-web-dev=$v" "rust-web-src=$v" "$std=$v")
   llvm="$(cd "$DEBS" && dpkg -f libstd-rust-web-1*.deb Depends | grep -o 'libllvm[0-9]*')"

@@ -1,16 +1,16 @@
 //! Attempts to sign in, counted so that guessing is slow.
 
-use time::OffsetDateTime;
+use time::{Duration, OffsetDateTime};
 
 use crate::{Store, StoreError};
 
-/// Failures so far for a subject, and when the last one was.
+/// Failures so far for a subject, and how long ago the last one was.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Failures {
     /// How many.
     pub count: i32,
-    /// When the last one was.
-    pub last_at: OffsetDateTime,
+    /// Time since the last one, by the database's clock.
+    pub since: Duration,
 }
 
 impl Store {
@@ -38,14 +38,14 @@ impl Store {
             .execute(&mut *tx)
             .await?;
             let row = sqlx::query!(
-                "select failures, last_at from attempts where subject = $1 for update",
+                r#"select failures, last_at, clock_timestamp() as "now!: OffsetDateTime" from attempts where subject = $1 for update"#,
                 subject
             )
             .fetch_one(&mut *tx)
             .await?;
             let so_far = Failures {
                 count: row.failures,
-                last_at: row.last_at,
+                since: row.now - row.last_at,
             };
             if let Some(refused) = refuse(index, so_far) {
                 return Ok(Some(refused));

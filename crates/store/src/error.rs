@@ -32,11 +32,14 @@ pub enum StoreError {
     UnknownCode(String),
 }
 
-/// Codes of a server that goes down or comes up, or takes nobody more: PostgreSQL's manual,
-/// appendix A, classes 08 and 57P, and 53300; 25006 is a server that only reads, as a standby
-/// does that has not taken over yet.
+/// Codes of a server that goes down or comes up, or lacks room: PostgreSQL's manual, appendix A,
+/// classes 08, 57P and 53; 25006 is a server that only reads, as a standby does that has not taken
+/// over yet; 55P03 is a lock that did not come in time, 57014 a statement that took too long.
 fn is_away(code: &str) -> bool {
-    code.starts_with("08") || code.starts_with("57P") || matches!(code, "53300" | "25006")
+    ["08", "57P", "53"]
+        .iter()
+        .any(|class| code.starts_with(class))
+        || matches!(code, "25006" | "55P03" | "57014")
 }
 
 impl StoreError {

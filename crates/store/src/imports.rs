@@ -8,8 +8,9 @@ use crate::{Change, Import, ImportState, OwnerId, State, Store, StoreError};
 
 /// Rows that are written between two words about the progress.
 const CHUNK: usize = 1000;
-/// Files of one owner that wait; older ones are forgotten.
+/// Files of one owner that wait, and their bytes together; older ones are forgotten.
 const MOST_WAITING: i64 = 5;
+const MOST_BYTES_WAITING: i64 = 16 * 1024 * 1024;
 
 impl Store {
     /// Keeps a file until its owner says what to do.
@@ -34,10 +35,16 @@ impl Store {
         .execute(&mut *tx)
         .await?;
         sqlx::query!(
-            "delete from imports where owner_id = $1 and id not in
-                 (select id from imports where owner_id = $1 order by made_at desc limit $2)",
+            "delete from imports where owner_id = $1 and id <> $4 and id in (
+                 select id from (select id, row_number() over newest as place,
+                                        sum(length(bytes)) over newest as together
+                                 from imports where owner_id = $1
+                                 window newest as (order by made_at desc, id)) as waiting
+                 where place > $2 or together > $3)",
             owner.0,
-            MOST_WAITING
+            MOST_WAITING,
+            MOST_BYTES_WAITING,
+            id
         )
         .execute(&mut *tx)
         .await?;

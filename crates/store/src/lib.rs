@@ -29,7 +29,7 @@ pub use days::{MOST_DAYS, NewDay};
 pub use error::StoreError;
 pub use headings::{KeptHeadings, MOST_SIGNATURE};
 pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
-pub use logs::MOST_EVENTS;
+pub use logs::{EventRows, MOST_ANONYMOUS_EVENTS, MOST_EVENTS};
 pub use once::Once;
 pub use state::State as DatabaseState;
 pub use tackle::{BoxRows, MOST_ITEMS, State};
@@ -51,6 +51,8 @@ use std::time::Duration;
 const LONGEST_WAIT: Duration = Duration::from_millis(1200);
 /// Longest that a statement may run: the server ends it then.
 const LONGEST_STATEMENT: &str = "30s";
+/// Longest that a statement waits for a lock that somebody else has.
+const LONGEST_LOCK: &str = "3s";
 
 /// The database.
 #[derive(Debug, Clone)]
@@ -81,7 +83,10 @@ impl Store {
             .max_connections(12)
             .acquire_timeout(LONGEST_WAIT)
             .test_before_acquire(true)
-            .connect_lazy_with(options.options([("statement_timeout", LONGEST_STATEMENT)]));
+            .connect_lazy_with(options.options([
+                ("statement_timeout", LONGEST_STATEMENT),
+                ("lock_timeout", LONGEST_LOCK),
+            ]));
         Ok(Self { pool })
     }
 
@@ -95,7 +100,7 @@ impl Store {
         let alone = PgPoolOptions::new()
             .max_connections(1)
             .acquire_timeout(LONGEST_WAIT)
-            .connect_with(options.options([("statement_timeout", "0")]))
+            .connect_with(options.options([("statement_timeout", "0"), ("lock_timeout", "0")]))
             .await?;
         sqlx::migrate!().run(&alone).await?;
         alone.close().await;

@@ -4,7 +4,7 @@ use sqlx::{PgConnection, PgExecutor};
 use uuid::Uuid;
 
 use crate::error::found;
-use crate::tackle::hold;
+use crate::kept::lock;
 use crate::{Change, NewSink, Once, OwnerId, Sink, Store, StoreError, once};
 
 /// Most sink tests of one owner.
@@ -85,7 +85,7 @@ impl Store {
         new: &NewSink,
     ) -> Result<Uuid, StoreError> {
         let mut tx = self.pool.begin().await?;
-        hold(&mut tx, owner).await?;
+        lock(&mut tx, owner).await?;
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }

@@ -15,6 +15,9 @@ use crate::{Change, Once, Owned, OwnerId, Store, StoreError, once};
 /// Most things that one box holds.
 pub const MOST_ITEMS: i64 = 50_000;
 
+/// Changes of things that one owner may undo: a full box that was taken in, and taken out again.
+const MOST_CHANGES: i64 = 2 * MOST_ITEMS;
+
 /// How a thing is to be.
 #[derive(Debug, Clone)]
 pub struct State {
@@ -79,13 +82,22 @@ impl BoxRows {
     }
 }
 
-/// Holds the box and raises its version: changes of one box go one by one.
+/// Locks the box and raises its version: changes of one box go one by one. Of a box that was
+/// changed very often the oldest changes are forgotten, and can be undone no more.
 pub(crate) async fn hold(connection: &mut PgConnection, owner: OwnerId) -> Result<(), StoreError> {
     sqlx::query_scalar!(
         "update owners set box_version = box_version + 1 where id = $1 returning id",
         owner.0
     )
-    .fetch_one(connection)
+    .fetch_one(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "delete from box_changes where owner_id = $1 and at <=
+             (select at from box_changes where owner_id = $1 order by at desc offset $2 limit 1)",
+        owner.0,
+        MOST_CHANGES
+    )
+    .execute(connection)
     .await?;
     Ok(())
 }

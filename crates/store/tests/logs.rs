@@ -86,16 +86,17 @@ async fn an_event_stands_once_and_comes_back_as_it_was(pool: PgPool) {
         .save_events(owner, &[event(1, What::Ended)])
         .await
         .unwrap();
-    assert_eq!(store.events(owner).await.unwrap(), events);
+    assert_eq!(store.events(owner).await.unwrap().read(), events);
     // Another owner's log is his own, under the same ids too.
     let other = account(&store, &pool).await;
-    assert!(store.events(other).await.unwrap().is_empty());
+    assert!(store.events(other).await.unwrap().read().is_empty());
     assert_eq!(store.save_events(other, &events).await.unwrap(), 2);
     assert_eq!(
         store
             .events_from(owner, date!(2026 - 06 - 13))
             .await
-            .unwrap(),
+            .unwrap()
+            .read(),
         []
     );
 }
@@ -220,5 +221,5 @@ async fn a_full_record_of_tries_holds_up_no_line(pool: PgPool) {
         .await
         .unwrap();
     assert_eq!(store.save_events(owner, &[tried(9)]).await.unwrap(), 1);
-    assert_eq!(store.events(owner).await.unwrap().len(), 3);
+    assert_eq!(store.events(owner).await.unwrap().read().len(), 3);
 }

@@ -3,11 +3,10 @@
 use std::path::PathBuf;
 use std::sync::Arc;
 
-use actix_web::web;
 use ipnet::IpNet;
 use tokio::sync::Semaphore;
 use yarrowfen_core::Engine;
-use yarrowfen_core::day::{Log, Span, spans};
+use yarrowfen_core::day::{Event, Log, Span, spans};
 use yarrowfen_core::explore::ledger::{Lost, OwnSize, lost_over, own_sizes};
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::reader::Reader;
@@ -15,17 +14,17 @@ use yarrowfen_store::{Account, OwnerId, Sink, Store, StoreError};
 
 use crate::files::assets::Assets;
 use crate::files::upload::Uploads;
+use crate::live::anonymous_quota::AnonymousQuota;
 use crate::live::boxes::Boxes;
 use crate::live::breaker::Breaker;
 use crate::live::by_owner::ByOwner;
+use crate::live::compute::ComputeLimit;
 use crate::live::forecast::Forecast;
-use crate::live::gate::Gate;
 use crate::live::imports::Running;
 use crate::live::metrics::Metrics;
 use crate::live::sounder::Sounder;
-use crate::live::strangers::Strangers;
 use crate::live::turns::Turns;
-use crate::reader::Known;
+use crate::reader::{Caller, Known};
 use crate::reply::PageError;
 
 /// Accounts that are written out at once; the others wait.
@@ -64,12 +63,12 @@ pub struct App {
     pub forecast: Arc<Forecast>,
     /// Whether the database answered of late.
     pub breaker: Arc<Breaker>,
-    /// What takes long to compute goes through it.
-    pub gate: Arc<Gate>,
+    /// The limit on what takes long to compute.
+    pub compute: Arc<ComputeLimit>,
     /// What it counts of itself.
     pub metrics: Arc<Metrics>,
-    /// What is written without an account.
-    pub strangers: Arc<Strangers>,
+    /// How much is written without an account.
+    pub anonymous_quota: Arc<AnonymousQuota>,
     /// Turns of owners who write.
     pub turns: Arc<Turns>,
     /// Files that are being taken in.
@@ -106,9 +105,9 @@ impl App {
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn sizes_of(&self, account: &Account) -> Result<Arc<Vec<OwnSize>>, StoreError> {
+    pub async fn sizes_of(&self, account: &Account) -> Result<Arc<Vec<OwnSize>>, PageError> {
         let (owner, version) = (account.owner, account.written.log);
-        let count = self.counted(owner, own_sizes);
+        let count = self.counted((owner, Caller::member(owner)), own_sizes);
         self.own_sizes.of(owner, version, count).await
     }
 
@@ -116,29 +115,40 @@ impl App {
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn losses_of(&self, reader: &Known) -> Result<Arc<Vec<Lost>>, StoreError> {
+    pub async fn losses_of(&self, reader: &Known) -> Result<Arc<Vec<Lost>>, PageError> {
         let owner = reader.owner;
         let version = match reader.account() {
             Some(account) => account.written.log,
             None => self.store.versions(owner).await?.log,
         };
-        let count = self.counted(owner, lost_over);
+        let count = self.counted((owner, reader.caller.clone()), lost_over);
         self.losses.of(owner, version, count).await
     }
 
-    /// What is counted of an owner's log: some milliseconds for a season, a second for a million
-    /// lines, so off the event loop.
+    /// Counts something over the time spans of an owner's log.
     async fn counted<T: Send + 'static>(
         &self,
-        owner: OwnerId,
+        (owner, caller): (OwnerId, Caller),
         count: fn(&[Span<'_>]) -> Vec<T>,
-    ) -> Result<Vec<T>, StoreError> {
-        let events = self.store.events(owner).await?;
-        let counted = web::block(move || count(&spans(&Log::of(&events))));
-        Ok(counted.await.unwrap_or_else(|e| {
-            tracing::error!(error = %e, "cannot count a log");
-            Vec::new()
-        }))
+    ) -> Result<Vec<T>, PageError> {
+        let compute = move |events: Vec<Event>| count(&spans(&Log::of(&events)));
+        self.with_log((owner, &caller), compute).await
+    }
+
+    /// Reads all that an owner wrote down and computes on it, off the event loop: some
+    /// milliseconds for a season, half a second for a full log.
+    ///
+    /// # Errors
+    /// [`PageError::Busy`] where too many compute, and when the database does not answer.
+    pub async fn with_log<T: Send + 'static>(
+        &self,
+        (owner, caller): (OwnerId, &Caller),
+        compute: impl FnOnce(Vec<Event>) -> T + Send + 'static,
+    ) -> Result<T, PageError> {
+        // The permit comes first: no more logs are in memory than are being computed on.
+        let permit = self.compute.permit(caller).await?;
+        let rows = self.store.events(owner).await?;
+        permit.run(move || compute(rows.read())).await
     }
 
     /// Over a chooser and a database; without the demo, cookies for any scheme.
@@ -160,9 +170,9 @@ impl App {
             sounder: Arc::default(),
             forecast: Arc::default(),
             breaker: Arc::default(),
-            gate: Arc::default(),
+            compute: Arc::default(),
             metrics: Arc::default(),
-            strangers: Arc::default(),
+            anonymous_quota: Arc::default(),
             turns: Arc::default(),
             imports: Arc::default(),
             uploads: Arc::default(),

@@ -27,7 +27,6 @@ use actix_web::http::header::{ALLOW, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse, Resource, guard, web};
 
 use crate::app::App;
-use crate::contract;
 use crate::reply::PageError;
 
 /// Largest form that is taken, bytes.
@@ -163,7 +162,6 @@ pub fn router(app: App) -> impl FnOnce(&mut web::ServiceConfig) {
                 _ => PageError::Unreadable.into(),
             });
         cfg.app_data(form)
-            .app_data(web::PayloadConfig::new(contract::MOST_JSON))
             .route("/static/offline/pages.wasm", web::get().to(offline::module))
             .service(
                 Files::new("/static", &app.static_dir)

@@ -18,8 +18,8 @@ use crate::live::boxes::Boxes;
 use crate::live::forecast::Forecast;
 use crate::live::imports::Running;
 use crate::live::sounder::Sounder;
-use crate::live::strangers::Strangers;
 use actix_web::{App as WebApp, HttpServer, web};
+use socket2::SockRef;
 use yarrowfen_core::Engine;
 use yarrowfen_store::Store;
 
@@ -35,6 +35,8 @@ const SWEEP_EVERY: Duration = Duration::from_secs(3600);
 const IDLE: Duration = Duration::from_secs(300);
 /// Longest that a stop waits for what was begun.
 const LONGEST_END: Duration = Duration::from_secs(60);
+/// A connection whose client takes nothing for so long ends.
+const LONGEST_UNREAD: Duration = Duration::from_secs(60);
 /// How many ports are tried after the wanted one.
 const MORE_PORTS: u16 = 40;
 
@@ -75,7 +77,8 @@ fn listen(config: &Config) -> Result<TcpListener, ServeError> {
 
 /// Brings the tables up to date as soon as the database is there, then sweeps what is old, by
 /// the clock. The pages do not wait for it: picking needs no database.
-async fn keep_house(store: Store, strangers: Arc<Strangers>) {
+async fn keep_house(app: App) {
+    let store = app.store;
     while let Err(e) = store.bring_up_to_date().await {
         tracing::error!(error = ?e, "the tables cannot be brought up to date yet");
         tokio::time::sleep(AGAIN).await;
@@ -86,7 +89,8 @@ async fn keep_house(store: Store, strangers: Arc<Strangers>) {
             Ok(gone) => tracing::info!(gone, "removed what was old"),
             Err(e) => tracing::warn!(error = %e, "could not remove what is old"),
         }
-        strangers.forget_old();
+        app.anonymous_quota.forget_old();
+        app.forecast.forget_old();
         tokio::time::sleep(SWEEP_EVERY).await;
     }
 }
@@ -114,7 +118,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         hosts: config.hosts.clone().into(),
         ..App::new(Engine::new()?, store, config.static_dir.clone())
     };
-    tokio::spawn(keep_house(app.store.clone(), app.strangers.clone()));
+    tokio::spawn(keep_house(app.clone()));
     tokio::spawn(forget_boxes(app.boxes.clone()));
     let listener = listen(&config)?;
     println!("Yarrowfen is at http://{}", listener.local_addr()?);
@@ -124,6 +128,7 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
         .transpose()?;
     let imports = app.imports.clone();
     let server = HttpServer::new(move || {
+        actix_web::rt::spawn(app.metrics.clone().measure_lag());
         WebApp::new()
             .wrap(from_fn(crate::reply::packed::packed))
             .wrap(from_fn(crate::reply::typed::given_back))
@@ -135,12 +140,15 @@ pub async fn serve(config: Config) -> Result<(), ServeError> {
             .wrap(from_fn(crate::reply::doors::doors))
             .wrap(from_fn(crate::reply::headers::headers))
             .wrap(from_fn(crate::live::metrics::counted))
+            .wrap(from_fn(crate::reply::unread::let_go))
             .configure(routes::router(app.clone()))
     })
     // A page and its last bytes go at once: waiting for more cost 40 ms every second request.
     .on_connect(|connection, _| {
         if let Some(tcp) = connection.downcast_ref::<TcpStream>() {
             let _ = tcp.set_nodelay(true);
+            // A client that takes nothing any more is hung up on, even where its machine answers.
+            let _ = SockRef::from(tcp).set_tcp_user_timeout(Some(LONGEST_UNREAD));
         }
     })
     .listen(listener)?

@@ -91,7 +91,7 @@ fn files_are_those_that_other_readers_read() {
 #[test]
 fn what_was_written_is_read_back_as_it_was() {
     let (text, query) = calendar();
-    let found = day_in::read(text.as_bytes()).unwrap();
+    let found = day_in::read(text.as_bytes(), None).unwrap();
     assert_eq!((found.own, found.stays), (vec![query], vec![]));
     let written = gpx::write(&points()).unwrap();
     assert_eq!(gpx::read(&written).unwrap(), points());
@@ -109,7 +109,7 @@ fn what_others_write_is_read() {
         ("Waypoint 2", "", -33.125, 151.5),
     ];
     assert_eq!(told, wanted);
-    let days = day_in::read(&std::fs::read(folder().join("theirs.ics")).unwrap()).unwrap();
+    let days = day_in::read(&std::fs::read(folder().join("theirs.ics")).unwrap(), None).unwrap();
     let hours: Vec<_> = days.stays.iter().map(|s| (s.day, s.hours)).collect();
     let day = date!(2026 - 06 - 13);
     assert_eq!(hours, [(day, (270, 420)), (day, (440, 540))]);

@@ -7,7 +7,9 @@ use std::net::TcpListener;
 use std::time::{Duration, Instant};
 
 use time::macros::date;
+use yarrowfen_core::physics::sun::Position;
 use yarrowfen_web::live::forecast::{Forecast, ForecastFault};
+use yarrowfen_web::reader::Caller;
 
 /// Plays a service that sends these bytes to whoever asks, after some time.
 fn plays(answer: Vec<u8>, after: Duration) -> Forecast {
@@ -33,9 +35,15 @@ fn json(body: &str) -> Vec<u8> {
 
 const SOUND: &str = r#"{"day": "2026-06-12", "simulated": true, "hours": [{"time": "4:00", "wind_mps": 2, "water_c": 17}, {"time": "12:00", "wind_mps": 6}]}"#;
 
+fn caller() -> Caller {
+    Caller::stranger("192.0.2.1".into())
+}
+
 async fn asked(forecast: &Forecast) -> Result<f64, ForecastFault> {
     let began = Instant::now();
-    let found = forecast.of(date!(2026 - 06 - 12), None, (300, 660)).await;
+    let found = forecast
+        .of(&caller(), (date!(2026 - 06 - 12), None), (300, 660))
+        .await;
     assert!(
         began.elapsed() < Duration::from_millis(2500),
         "a page waits no longer"
@@ -117,7 +125,7 @@ async fn many_at_once_do_not_hold_each_other_up() {
         let forecast = &forecast;
         async move {
             let day = date!(2026 - 06 - 12) + time::Duration::days(n);
-            forecast.of(day, None, (300, 660)).await.err()
+            forecast.of(&caller(), (day, None), (300, 660)).await.err()
         }
     });
     let faults = futures_util::future::join_all(all).await;
@@ -126,4 +134,24 @@ async fn many_at_once_do_not_hold_each_other_up() {
         .filter(|f| matches!(f, Some(ForecastFault::Busy)))
         .count();
     assert_eq!(busy, 8, "{faults:?}");
+}
+
+/// A caller who asks for one place after another is told to wait; another caller is served, and a
+/// place that was asked for is still known.
+#[actix_web::test]
+async fn one_caller_asks_for_few_places() {
+    let forecast = plays(json(SOUND), Duration::ZERO);
+    let place = |n: u32| Position::new(50.0 + f64::from(n), 0.0);
+    let of = async |n, who: &str| {
+        let caller = Caller::stranger(who.into());
+        let at = (date!(2026 - 06 - 12), place(n));
+        forecast.of(&caller, at, (300, 660)).await
+    };
+    let mut served = 0;
+    for n in 0..20 {
+        served += u32::from(of(n, "192.0.2.1").await.is_ok());
+    }
+    assert_eq!(served, 6);
+    assert!(of(0, "192.0.2.1").await.is_ok());
+    assert!(of(12, "192.0.2.2").await.is_ok());
 }

@@ -7,8 +7,11 @@ use super::cast::{CastForm, Faults};
 
 /// Points of a bottom that travel in a query.
 const MOST_IN_QUERY: usize = 60;
-/// Lines of a bottom that could not be read which stay in the box.
+/// Lines of a bottom that could not be read which stay in the box, and bytes of them.
 const MOST_TYPED: usize = 200;
+const MOST_BYTES: usize = 4000;
+/// Faults of a bottom that are told.
+const MOST_FAULTS: usize = 5;
 
 /// A log of a sounder has sentences in its lines; anything else is typed or a CSV.
 fn read(text: &str) -> Result<Profile, Vec<FieldError>> {
@@ -32,9 +35,11 @@ pub fn take(cast: &mut CastForm, text: &str) -> Result<(), Faults> {
             Ok(())
         }
         Err(faults) => {
-            let kept: Vec<&str> = text.lines().take(MOST_TYPED).collect();
-            cast.set("bed", kept.join("|"));
-            Err(faults.into_iter().map(|f| ("bed", f.message)).collect())
+            let text = &text[..text.floor_char_boundary(MOST_BYTES)];
+            let lines: Vec<&str> = text.lines().take(MOST_TYPED).collect();
+            cast.set("bed", lines.join("|"));
+            let faults = faults.into_iter().take(MOST_FAULTS);
+            Err(faults.map(|f| ("bed", f.message)).collect())
         }
     }
 }

@@ -53,63 +53,64 @@ impl Name {
     }
 }
 
-/// Checks a new password: 10 to 200 characters, not the name, and none that lists of common
-/// ones, years, keys in a row or repeats would find soon.
+/// Characters of a password that are judged. A beginning that is hard to guess is enough; of a
+/// longer text the judging takes seconds.
+const JUDGED: usize = 50;
+
+/// Checks what costs nothing to check of a new password: 10 to 200 characters, and not the name.
 ///
 /// # Errors
 /// The message for who typed it.
-pub fn check_password(password: &str, name: &str) -> Result<(), &'static str> {
+pub fn check_length(password: &str, name: &str) -> Result<(), &'static str> {
     match password.chars().count() {
         0..10 => Err("a password has at least 10 characters; a few words in a row do well"),
         201.. => Err("a password has at most 200 characters"),
         _ if password.eq_ignore_ascii_case(name) => Err("the password must not be the name"),
-        _ if zxcvbn(password, &[name]).score() < HARD_ENOUGH => {
-            Err("that password is among the first to be guessed; a few words in a row do well")
-        }
         _ => Ok(()),
     }
 }
 
-/// Hashes a password by argon2id with the library's parameters (19 MiB, two
-/// passes). Slow on purpose: runs on a thread of its own.
+/// Returns whether lists of common passwords, years, keys in a row or repeats would find a
+/// password soon. Takes up to some tenths of a second: runs off the event loop.
+#[must_use]
+pub fn is_guessable(password: &str, name: &str) -> bool {
+    let judged: String = password.chars().take(JUDGED).collect();
+    zxcvbn(&judged, &[name]).score() < HARD_ENOUGH
+}
+
+/// The message about a password that is guessed soon.
+pub const GUESSABLE: &str =
+    "that password is among the first to be guessed; a few words in a row do well";
+
+/// Hashes a password by argon2id with the library's parameters (19 MiB, two passes). Slow on
+/// purpose: runs off the event loop.
 ///
 /// # Errors
 /// When the library fails.
-pub async fn hash(password: String) -> Result<String, PageError> {
-    actix_web::web::block(move || {
-        let salt = SaltString::generate(&mut OsRng);
-        Argon2::default()
-            .hash_password(password.as_bytes(), &salt)
-            .map(|h| h.to_string())
-    })
-    .await
-    .map_err(|_| PageError::Internal)?
-    .map_err(|_| PageError::Internal)
+pub fn hash_password(password: &str) -> Result<String, PageError> {
+    let salt = SaltString::generate(&mut OsRng);
+    let hash = Argon2::default().hash_password(password.as_bytes(), &salt);
+    hash.map(|h| h.to_string()).map_err(|_| PageError::Internal)
 }
 
-/// A hash that no password matches, computed with the same cost: an unknown
-/// name takes as long as a wrong password.
+/// A hash that no password matches, computed with the same cost: an unknown name takes as long
+/// as a wrong password.
 const NOBODY: &str = "$argon2id$v=19$m=19456,t=2,p=1$bm9ib2R5IGF0IGFsbCBoZXJl$ZUy5cXdZyDMHXhyX7T9mAkmd6jGZIDCTK3bEy0SxOEo";
 
-/// Whether a password is that of a hash; of none where there is no account.
-///
-/// # Errors
-/// When the thread fails.
-pub async fn verify(password: String, hash: Option<String>) -> Result<bool, PageError> {
-    actix_web::web::block(move || {
-        let (text, known) = match &hash {
-            Some(h) if PasswordHash::new(h).is_ok() => (h.as_str(), true),
-            _ => (NOBODY, false),
-        };
-        let matches = PasswordHash::new(text).is_ok_and(|h| {
-            Argon2::default()
-                .verify_password(password.as_bytes(), &h)
-                .is_ok()
-        });
-        known && matches
-    })
-    .await
-    .map_err(|_| PageError::Internal)
+/// Returns whether a password is that of a hash; never where there is no hash. Slow on purpose:
+/// runs off the event loop.
+#[must_use]
+pub fn is_password_of(password: &str, hash: Option<&str>) -> bool {
+    let (text, known) = match hash {
+        Some(h) if PasswordHash::new(h).is_ok() => (h, true),
+        _ => (NOBODY, false),
+    };
+    let matches = PasswordHash::new(text).is_ok_and(|h| {
+        Argon2::default()
+            .verify_password(password.as_bytes(), &h)
+            .is_ok()
+    });
+    known && matches
 }
 
 /// The token of a sign-in: 32 random bytes, of which only the hash is kept.
@@ -173,6 +174,8 @@ mod tests {
 
     #[test]
     fn a_password_that_is_guessed_first_is_refused() {
+        let is_bad =
+            |p: &str| check_length(p, "Ansel Tarn").is_err() || is_guessable(p, "Ansel Tarn");
         for bad in [
             "1234567890",
             "          ",
@@ -182,27 +185,23 @@ mod tests {
             "Ansel Tarn",
             "short",
         ] {
-            assert!(check_password(bad, "Ansel Tarn").is_err(), "{bad}");
+            assert!(is_bad(bad), "{bad}");
         }
         for good in ["reed peat and water", "Torf7#Riet:Moor", "κάλαμος και νερό"] {
-            assert!(check_password(good, "Ansel Tarn").is_ok(), "{good}");
+            assert!(!is_bad(good), "{good}");
         }
-        assert!(check_password(&"x".repeat(201), "Ansel Tarn").is_err());
+        assert!(is_bad(&"x".repeat(201)));
     }
 
-    #[actix_web::test]
-    async fn a_password_is_checked_by_argon2id() {
-        let h = hash("reed and peat".into()).await.unwrap();
+    #[test]
+    fn a_password_is_checked_by_argon2id() {
+        let h = hash_password("reed and peat").unwrap();
         assert!(h.starts_with("$argon2id$v=19$m=19456,t=2,p=1$"));
-        assert!(
-            verify("reed and peat".into(), Some(h.clone()))
-                .await
-                .unwrap()
-        );
-        assert!(!verify("reed and peat ".into(), Some(h)).await.unwrap());
+        assert!(is_password_of("reed and peat", Some(&h)));
+        assert!(!is_password_of("reed and peat ", Some(&h)));
         // The hash of nobody is sound, so that it costs as much, and matches nothing.
         assert!(PasswordHash::new(NOBODY).is_ok());
-        assert!(!verify("nobody".into(), None).await.unwrap());
-        assert!(!verify("none".into(), Some("none".into())).await.unwrap());
+        assert!(!is_password_of("nobody", None));
+        assert!(!is_password_of("none", Some("none")));
     }
 }

@@ -12,8 +12,10 @@ use yarrowfen_core::{Answer, FieldError};
 
 pub use description::description;
 
-/// Largest JSON that is read at all, bytes.
-pub const MOST_JSON: usize = 2 * 1024 * 1024;
+/// Largest request of a program that is read at all, bytes.
+pub const MOST_JSON: usize = 64 * 1024;
+/// Faults of a request that are told.
+const MOST_FAULTS: usize = 50;
 
 /// Every bad field, named.
 #[derive(Debug, Serialize, JsonSchema)]
@@ -33,7 +35,8 @@ impl Faults {
 }
 
 impl From<Vec<FieldError>> for Faults {
-    fn from(errors: Vec<FieldError>) -> Self {
+    fn from(mut errors: Vec<FieldError>) -> Self {
+        errors.truncate(MOST_FAULTS);
         let unnamed = || FieldError::new("", "the request cannot be read");
         let error = errors.first().cloned().unwrap_or_else(unnamed);
         Self { error, errors }

@@ -1,12 +1,13 @@
 //! A log as a file: JSON and CSV out and in again, without loss; days as a calendar.
 
 use super::ics::{Calendar, stamp};
-use serde_json::Value;
+use super::json_list::{FirstFaults, ListFault, each_entry};
+use serde_json::value::RawValue;
 use time::format_description::well_known::Rfc3339;
 use time::{Date, OffsetDateTime};
 use yarrowfen_core::FieldError;
 use yarrowfen_core::base::codes::Outcome;
-use yarrowfen_core::base::in_a_line;
+use yarrowfen_core::base::{in_a_line, separator};
 use yarrowfen_core::day::{Event, EventId, Log, What, WrittenAt, checked, read_day};
 
 /// Most lines of a file.
@@ -59,93 +60,125 @@ pub(super) fn time_of(ms: i64) -> String {
         .unwrap_or_default()
 }
 
-/// Reads what [`json()`] or [`csv()`] wrote, told apart by how it begins.
+/// Reads what [`json()`] or [`csv()`] wrote, told apart by how it begins. Lines are read one by
+/// one: what cannot be read takes no memory.
 ///
 /// # Errors
 /// Every fault with its line, the first ones; nothing is taken then.
 pub fn read(bytes: &[u8]) -> Result<Vec<Event>, Vec<FieldError>> {
-    let first = bytes.iter().find(|b| !b.is_ascii_whitespace());
-    let lines = match first {
-        None => return Err(vec![FieldError::new("", "the file is empty")]),
-        Some(b'[') => of_json(bytes)?,
-        Some(_) => of_csv(bytes)?,
+    let bytes = bytes.strip_prefix(b"\xef\xbb\xbf").unwrap_or(bytes);
+    let mut lines = Lines {
+        events: Vec::new(),
+        faults: FirstFaults::new(MOST_FAULTS),
+        count: 0,
     };
-    let (mut events, mut faults) = (Vec::with_capacity(lines.len()), Vec::new());
-    for (n, line) in (1..).zip(lines) {
-        match line.and_then(|event| checked(event).map_err(|faults| in_a_line(&faults))) {
-            Ok(event) => events.push(event),
-            Err(what) => faults.push(FieldError::new(format!("line {n}"), what)),
+    match bytes.iter().find(|b| !b.is_ascii_whitespace()) {
+        None => return Err(whole("the file is empty")),
+        Some(b'[') => {
+            let read = |entry: &RawValue| {
+                lines.take(serde_json::from_str(entry.get()).map_err(|e| e.to_string()));
+            };
+            each_entry(bytes, MOST_LINES, read).map_err(|fault| match fault {
+                ListFault::TooLong(most) => too_long(most),
+                ListFault::NoList(_) => whole(fault.to_string()),
+            })?;
         }
+        Some(_) => of_csv(bytes, &mut lines)?,
     }
-    if faults.is_empty() {
-        return Ok(events);
-    }
-    let more = faults.len().saturating_sub(MOST_FAULTS);
-    faults.truncate(MOST_FAULTS);
-    if more > 0 {
-        faults.push(FieldError::new("", format!("and {more} more lines")));
-    }
-    Err(faults)
+    lines.finish()
 }
 
 /// A line, or what is wrong with it.
 type Line = Result<Event, String>;
 
+/// The lines of a file, as far as they were read.
+struct Lines {
+    events: Vec<Event>,
+    faults: FirstFaults<FieldError>,
+    count: usize,
+}
+
+impl Lines {
+    fn take(&mut self, line: Line) {
+        self.count += 1;
+        match line.and_then(|event| checked(event).map_err(|faults| in_a_line(&faults))) {
+            Ok(event) => self.events.push(event),
+            Err(what) => {
+                let line = self.count;
+                self.faults
+                    .add(|| FieldError::new(format!("line {line}"), what));
+            }
+        }
+    }
+
+    fn finish(self) -> Result<Vec<Event>, Vec<FieldError>> {
+        let (mut faults, more) = self.faults.into_parts();
+        if faults.is_empty() {
+            return Ok(self.events);
+        }
+        if more > 0 {
+            faults.push(FieldError::new("", format!("and {more} more lines")));
+        }
+        Err(faults)
+    }
+}
+
 fn whole(what: impl Into<String>) -> Vec<FieldError> {
     vec![FieldError::new("", what)]
 }
 
-fn within(lines: usize) -> Result<(), Vec<FieldError>> {
-    if lines > MOST_LINES {
-        return Err(whole(format!(
-            "at most {MOST_LINES} lines are taken at once"
-        )));
+fn too_long(most: usize) -> Vec<FieldError> {
+    whole(format!("at most {most} lines are taken at once"))
+}
+
+fn of_csv(bytes: &[u8], lines: &mut Lines) -> Result<(), Vec<FieldError>> {
+    let text = std::str::from_utf8(bytes).map_err(|_| whole("this is no text in UTF-8"))?;
+    let mut table = csv::ReaderBuilder::new()
+        .flexible(true)
+        .delimiter(separator(text))
+        .from_reader(bytes);
+    let header = table.headers().map_err(|e| whole(e.to_string()))?;
+    let places = places(header)?;
+    for row in table.records() {
+        if lines.count >= MOST_LINES {
+            return Err(too_long(MOST_LINES));
+        }
+        lines.take(match row {
+            Ok(row) if row.as_slice().len() > MOST_LINE => {
+                Err(format!("a line has at most {MOST_LINE} bytes"))
+            }
+            Ok(row) => of_row(&row, &places),
+            Err(e) => Err(e.to_string()),
+        });
     }
     Ok(())
 }
 
-fn of_json(bytes: &[u8]) -> Result<Vec<Line>, Vec<FieldError>> {
-    let all: Vec<Value> = serde_json::from_slice(bytes)
-        .map_err(|e| whole(format!("this is no list of JSON: {e}")))?;
-    within(all.len())?;
-    let read = |v: Value| serde_json::from_value(v).map_err(|e| e.to_string());
-    Ok(all.into_iter().map(read).collect())
+/// Finds in which column each of ours stands, whatever their order; others are left out.
+fn places(header: &csv::StringRecord) -> Result<[usize; COLUMNS.len()], Vec<FieldError>> {
+    let mut places = [0; COLUMNS.len()];
+    for (place, column) in places.iter_mut().zip(COLUMNS) {
+        let same = |name: &str| name.trim().eq_ignore_ascii_case(column);
+        let mut all = header.iter().enumerate().filter(|(_, name)| same(name));
+        let found = all.next().ok_or_else(|| {
+            whole(format!(
+                "the first line has no column \"{column}\"; it must name {}",
+                COLUMNS.join(", ")
+            ))
+        })?;
+        if all.next().is_some() {
+            return Err(whole(format!("the column \"{column}\" stands twice")));
+        }
+        *place = found.0;
+    }
+    Ok(places)
 }
 
-fn of_csv(bytes: &[u8]) -> Result<Vec<Line>, Vec<FieldError>> {
-    if std::str::from_utf8(bytes).is_err() {
-        return Err(whole("this is no text in UTF-8"));
-    }
-    let mut table = csv::ReaderBuilder::new().flexible(true).from_reader(bytes);
-    let header = table.headers().map_err(|e| whole(e.to_string()))?;
-    if !header.iter().map(str::trim).eq(COLUMNS) {
-        return Err(whole(format!(
-            "the first line must be {}",
-            COLUMNS.join(",")
-        )));
-    }
-    let mut lines = Vec::new();
-    for row in table.records() {
-        within(lines.len())?;
-        lines.push(match row {
-            Ok(row) if row.as_slice().len() > MOST_LINE => {
-                Err(format!("a line has at most {MOST_LINE} bytes"))
-            }
-            Ok(row) => of_row(&row),
-            Err(e) => Err(e.to_string()),
-        });
-    }
-    Ok(lines)
-}
-
-fn of_row(row: &csv::StringRecord) -> Line {
-    let cell = |at: usize| row.get(at).unwrap_or_default().trim();
-    if row.len() != COLUMNS.len() {
-        return Err(format!(
-            "it has {} cells, {} are wanted",
-            row.len(),
-            COLUMNS.len()
-        ));
+fn of_row(row: &csv::StringRecord, places: &[usize; COLUMNS.len()]) -> Line {
+    let cell = |at: usize| row.get(places[at]).unwrap_or_default().trim();
+    let wanted = places.iter().max().map_or(0, |last| last + 1);
+    if row.len() < wanted {
+        return Err(format!("it has {} cells, {wanted} are wanted", row.len()));
     }
     let id = |at: usize| -> Result<EventId, String> {
         cell(at)

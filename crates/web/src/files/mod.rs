@@ -8,6 +8,7 @@ pub mod day_calendar;
 pub mod day_in;
 pub mod gpx;
 pub mod ics;
+pub mod json_list;
 pub mod log_file;
 pub mod sheet;
 pub mod spans_csv;

@@ -5,18 +5,17 @@ use std::collections::BTreeMap;
 use std::fs::File;
 use std::io::{Seek, Write};
 use std::sync::Arc;
-use std::time::Duration;
 
 use actix_multipart::{Field, Multipart};
 use actix_web::web::Bytes;
 use futures_util::StreamExt;
+use quick_cache::sync::Cache;
 use sha2::{Digest, Sha256};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
-use tokio::time::{Instant, timeout_at};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::Once;
 
-use crate::reader::{Press, check_token};
+use crate::reader::{Caller, Pace, Press, check_token};
 use crate::reply::PageError;
 
 /// Largest file that is taken into memory, bytes.
@@ -26,27 +25,42 @@ const MOST_ACCOUNT: usize = 320 * 1024 * 1024;
 /// Largest other field, bytes, and how many there may be.
 const MOST_FIELD: usize = 256 * 1024;
 const MOST_FIELDS: usize = 20;
-/// A form has so long, and the time that its bytes take at the least rate.
-const GRACE: Duration = Duration::from_secs(20);
-/// Least rate at which a form may come, bytes a second: an old phone's signal.
-const LEAST_RATE: usize = 16 * 1024;
-/// What all forms that are coming may hold in memory, bytes.
-const MOST_HELD: usize = 64 * 1024 * 1024;
-/// Files of accounts that may be coming at once.
-const MOST_ACCOUNTS: usize = 3;
+/// Largest that all other fields may be together, bytes.
+const MOST_FIELDS_TOGETHER: usize = 1024 * 1024;
+/// What all forms of members, and all of strangers, may hold in memory while they come, bytes.
+const MOST_HELD: usize = 40 * 1024 * 1024;
+/// What the forms of one caller may hold in memory while they come, bytes: one large file and
+/// the fields beside it.
+const MOST_HELD_BY_ONE: usize = MOST_FILE + 2 * 1024 * 1024;
+/// Files of accounts that may be coming at once, and of one account.
+const MOST_ACCOUNTS: usize = 4;
+const MOST_ACCOUNTS_OF_ONE: usize = 2;
+/// Callers whose shares are remembered.
+const MOST_CALLERS: usize = 10_000;
+
+/// The shares of one caller.
+#[derive(Debug, Clone)]
+struct Share {
+    memory: Arc<Semaphore>,
+    accounts: Arc<Semaphore>,
+}
 
 /// What forms that are coming hold, over all who send them.
 #[derive(Debug)]
 pub struct Uploads {
-    memory: Arc<Semaphore>,
+    members: Arc<Semaphore>,
+    strangers: Arc<Semaphore>,
     accounts: Arc<Semaphore>,
+    shares: Cache<String, Share>,
 }
 
 impl Default for Uploads {
     fn default() -> Self {
         Self {
-            memory: Arc::new(Semaphore::new(MOST_HELD)),
+            members: Arc::new(Semaphore::new(MOST_HELD)),
+            strangers: Arc::new(Semaphore::new(MOST_HELD)),
             accounts: Arc::new(Semaphore::new(MOST_ACCOUNTS)),
+            shares: Cache::new(MOST_CALLERS),
         }
     }
 }
@@ -60,8 +74,8 @@ pub struct Upload<F = Vec<u8>> {
     pub file: F,
     /// The key of this press; none where its page had none to give.
     pub once: Option<Once>,
-    /// Its share of what all may hold, given back with it.
-    _held: Option<OwnedSemaphorePermit>,
+    /// Its share of what may be held, given back with it.
+    _held: Held,
 }
 
 impl<F> Upload<F> {
@@ -102,7 +116,18 @@ impl Uploads {
     /// What forms that are coming hold in memory, bytes.
     #[must_use]
     pub fn held(&self) -> usize {
-        MOST_HELD - self.memory.available_permits()
+        let held = |lane: &Semaphore| MOST_HELD - lane.available_permits();
+        held(&self.members) + held(&self.strangers)
+    }
+
+    fn share(&self, caller: &Caller) -> Result<Share, PageError> {
+        let new = || {
+            Ok::<_, PageError>(Share {
+                memory: Arc::new(Semaphore::new(MOST_HELD_BY_ONE)),
+                accounts: Arc::new(Semaphore::new(MOST_ACCOUNTS_OF_ONE)),
+            })
+        };
+        self.shares.get_or_insert_with(caller.key(), new)
     }
 
     /// Reads a form with a file called `file` that came from one of our own pages to `path`.
@@ -114,9 +139,9 @@ impl Uploads {
         &self,
         form: Multipart,
         path: &str,
-        reader: &Reader,
+        (reader, caller): (&Reader, &Caller),
     ) -> Result<Upload, PageError> {
-        self.read(form, path, reader, Vec::new()).await
+        self.read(form, path, (reader, caller), Vec::new()).await
     }
 
     /// The same with the file of an account, which goes to disk.
@@ -127,30 +152,38 @@ impl Uploads {
         &self,
         form: Multipart,
         path: &str,
-        reader: &Reader,
-    ) -> Result<(Upload<File>, OwnedSemaphorePermit), PageError> {
-        let turn = self.accounts.clone().try_acquire_owned();
-        let turn = turn.map_err(|_| PageError::Busy)?;
+        (reader, caller): (&Reader, &Caller),
+    ) -> Result<(Upload<File>, [OwnedSemaphorePermit; 2]), PageError> {
+        let seat = |of: Arc<Semaphore>| of.try_acquire_owned().map_err(|_| PageError::Busy);
+        let seats = [
+            seat(self.share(caller)?.accounts)?,
+            seat(self.accounts.clone())?,
+        ];
         let file = tempfile::tempfile().map_err(on_disk)?;
-        let mut upload = self.read(form, path, reader, file).await?;
+        let mut upload = self.read(form, path, (reader, caller), file).await?;
         upload.file.rewind().map_err(on_disk)?;
-        Ok((upload, turn))
+        Ok((upload, seats))
     }
 
     async fn read<F: Target>(
         &self,
         form: Multipart,
         path: &str,
-        reader: &Reader,
+        (reader, caller): (&Reader, &Caller),
         file: F,
     ) -> Result<Upload<F>, PageError> {
-        let mut coming = Coming {
-            budget: self.memory.clone(),
-            held: None,
-            begun: Instant::now(),
-            bytes: 0,
+        let lane = if caller.is_member() {
+            &self.members
+        } else {
+            &self.strangers
         };
-        let mut fields = BTreeMap::new();
+        let mut coming = Coming {
+            budgets: [self.share(caller)?.memory, lane.clone()],
+            held: Held::default(),
+            pace: Pace::default(),
+            left: F::MOST + MOST_FIELDS_TOGETHER,
+        };
+        let (mut fields, mut has_file) = (BTreeMap::new(), false);
         let mut file = file;
         let mut digest = Sha256::new();
         let mut form = form;
@@ -158,6 +191,9 @@ impl Uploads {
             let mut part = part.map_err(|_| PageError::Unreadable)?;
             let name = part.name().unwrap_or_default().to_owned();
             if name == "file" {
+                if std::mem::replace(&mut has_file, true) {
+                    return Err(PageError::Unreadable);
+                }
                 // No file is read for who has no page of ours: its token stands before it.
                 check_token(reader, fields.get("csrf").map_or("", String::as_str))?;
                 let digest = &mut digest;
@@ -197,21 +233,26 @@ impl Uploads {
     }
 }
 
+/// Permits for the bytes that a form holds: of its caller's share, and of all of its lane.
+#[derive(Debug, Default)]
+struct Held([Option<OwnedSemaphorePermit>; 2]);
+
 /// A form on its way.
 struct Coming {
-    budget: Arc<Semaphore>,
-    held: Option<OwnedSemaphorePermit>,
-    begun: Instant,
-    bytes: usize,
+    budgets: [Arc<Semaphore>; 2],
+    held: Held,
+    pace: Pace,
+    /// Bytes that the whole form may still bring.
+    left: usize,
 }
 
 impl Coming {
-    /// What comes next, where it comes in time.
-    async fn next<S: StreamExt + Unpin>(&self, from: &mut S) -> Result<Option<S::Item>, PageError> {
-        let seconds = u64::try_from(self.bytes / LEAST_RATE).unwrap_or(u64::MAX);
-        let until = self.begun + GRACE + Duration::from_secs(seconds);
-        let next = timeout_at(until, from.next()).await;
-        next.map_err(|_| PageError::Late)
+    /// Waits for the next part or piece of a part.
+    async fn next<S: StreamExt + Unpin>(
+        &mut self,
+        from: &mut S,
+    ) -> Result<Option<S::Item>, PageError> {
+        self.pace.next(from).await
     }
 
     /// Takes a part, no larger than `most`.
@@ -226,7 +267,11 @@ impl Coming {
         while let Some(chunk) = self.next(part).await? {
             let chunk: Bytes = chunk.map_err(|_| PageError::Unreadable)?;
             size += chunk.len();
-            self.bytes += chunk.len();
+            self.pace.count(chunk.len());
+            self.left = self
+                .left
+                .checked_sub(chunk.len())
+                .ok_or(PageError::TooLarge)?;
             if size > most {
                 return Err(PageError::TooLarge);
             }
@@ -238,15 +283,17 @@ impl Coming {
         Ok(())
     }
 
-    /// Counts bytes towards what all may hold. None waits for another's: two that wait for each
+    /// Counts bytes towards both budgets. No form waits for another: two that wait for each
     /// other would wait for ever.
     fn hold(&mut self, bytes: usize) -> Result<(), PageError> {
         let bytes = u32::try_from(bytes).map_err(|_| PageError::TooLarge)?;
-        let more = self.budget.clone().try_acquire_many_owned(bytes);
-        let more = more.map_err(|_| PageError::Busy)?;
-        match &mut self.held {
-            Some(held) => held.merge(more),
-            None => self.held = Some(more),
+        for (budget, held) in self.budgets.iter().zip(&mut self.held.0) {
+            let more = budget.clone().try_acquire_many_owned(bytes);
+            let more = more.map_err(|_| PageError::Busy)?;
+            match held {
+                Some(held) => held.merge(more),
+                None => *held = Some(more),
+            }
         }
         Ok(())
     }

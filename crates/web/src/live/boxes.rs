@@ -8,6 +8,7 @@ use std::sync::atomic::{AtomicBool, Ordering};
 
 use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
+use tokio::sync::Mutex;
 use uuid::Uuid;
 use yarrowfen_pages::held::HeldBox;
 use yarrowfen_store::{Account, BoxRows, Store};
@@ -32,7 +33,14 @@ impl Weighter<Uuid, Arc<Entry>> for ByThings {
 }
 
 /// The boxes held.
-pub struct Boxes(Cache<Uuid, Arc<Entry>, ByThings>);
+pub struct Boxes {
+    held: Cache<Uuid, Arc<Entry>, ByThings>,
+    /// Locks of owners whose boxes are being read: a box is read once, however many ask for it.
+    reading: Cache<Uuid, Arc<Mutex<()>>>,
+}
+
+/// Owners whose locks are remembered.
+const MOST_LOCKS: usize = 10_000;
 
 impl Default for Boxes {
     fn default() -> Self {
@@ -50,7 +58,10 @@ impl Default for Boxes {
                 DefaultLifecycle::default(),
             )
         });
-        Self(cache.unwrap_or_else(|_| Cache::with_weighter(1000, MOST_HELD, ByThings)))
+        Self {
+            held: cache.unwrap_or_else(|_| Cache::with_weighter(1000, MOST_HELD, ByThings)),
+            reading: Cache::new(MOST_LOCKS),
+        }
     }
 }
 
@@ -60,11 +71,15 @@ impl Boxes {
     /// # Errors
     /// When it must be read and the database does not answer.
     pub async fn of(&self, store: &Store, account: &Account) -> Result<Arc<HeldBox>, PageError> {
+        if let Some(held) = self.fresh(account) {
+            return Ok(held);
+        }
         let id = account.owner.0;
-        let fresh = |e: &Arc<Entry>| e.held.version == account.box_version;
-        if let Some(entry) = self.0.get(&id).filter(fresh) {
-            entry.asked.store(true, Ordering::Relaxed);
-            return Ok(entry.held.clone());
+        let new = || Ok::<_, PageError>(Arc::default());
+        let reading = self.reading.get_or_insert_with(&id, new)?;
+        let _reading = reading.lock().await;
+        if let Some(held) = self.fresh(account) {
+            return Ok(held);
         }
         let (mut items, mut reading) = (Vec::new(), None);
         let read = async |some: BoxRows| {
@@ -86,15 +101,25 @@ impl Boxes {
         Ok(held)
     }
 
+    /// The box of an account as it is held, where it is no older than the request.
+    fn fresh(&self, account: &Account) -> Option<Arc<HeldBox>> {
+        let entry = self.held.get(&account.owner.0)?;
+        if entry.held.version < account.box_version {
+            return None;
+        }
+        entry.asked.store(true, Ordering::Relaxed);
+        Some(entry.held.clone())
+    }
+
     fn hold(&self, id: Uuid, held: Arc<HeldBox>) {
         let asked = AtomicBool::new(true);
-        self.0.insert(id, Arc::new(Entry { held, asked }));
+        self.held.insert(id, Arc::new(Entry { held, asked }));
     }
 
     /// Lets go of every box that nobody asked for since this was last called: a full one takes
     /// some 60 MB, which nobody needs when its angler has gone to fish.
     pub fn forget_idle(&self) {
-        self.0
+        self.held
             .retain(|_, entry| entry.asked.swap(false, Ordering::Relaxed));
     }
 }
@@ -127,7 +152,7 @@ mod tests {
         let items = (0..full).map(|n| owned(Uuid::from_u128(n))).collect();
         let me = Uuid::from_u128(7);
         boxes.hold(me, Arc::new(HeldBox::new(1, items, Vec::new())));
-        assert!(boxes.0.get(&me).is_some());
+        assert!(boxes.held.get(&me).is_some());
     }
 
     #[test]
@@ -140,14 +165,14 @@ mod tests {
         // Just read: neither goes.
         boxes.forget_idle();
         boxes
-            .0
+            .held
             .get(&me)
             .unwrap()
             .asked
             .store(true, Ordering::Relaxed);
         boxes.forget_idle();
-        assert!(boxes.0.get(&me).is_some() && boxes.0.get(&other).is_none());
+        assert!(boxes.held.get(&me).is_some() && boxes.held.get(&other).is_none());
         boxes.forget_idle();
-        assert!(boxes.0.get(&me).is_none());
+        assert!(boxes.held.get(&me).is_none());
     }
 }

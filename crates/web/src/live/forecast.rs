@@ -5,9 +5,11 @@
 //! answers `{"day": "2026-06-12", "simulated": false, "hours": [{"time": "5:00", "wind_mps": 2.1,
 //! "water_c": 17.0}, …]}`, by the clock of the place; `simulated` and `water_c` may be left out.
 
+use std::num::NonZeroU32;
 use std::sync::Arc;
 use std::time::{Duration, Instant};
 
+use governor::{DefaultKeyedRateLimiter, Quota, RateLimiter};
 use quick_cache::sync::Cache;
 use serde::Deserialize;
 use time::Date;
@@ -17,6 +19,8 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::limits::{Limit, TEMPERATURE, WIND};
 use yarrowfen_core::day::{Hourly, MOST_POINTS, read_time, show_day};
 use yarrowfen_core::physics::sun::Position;
+
+use crate::reader::Caller;
 
 /// Longest that a page waits.
 const LONGEST: Duration = Duration::from_secs(2);
@@ -28,6 +32,11 @@ const MOST_ASKING: usize = 4;
 const HELD: Duration = Duration::from_secs(600);
 /// Days and places of which one is held.
 const MOST_HELD: usize = 500;
+/// After a failure a place is left alone for so long.
+const LEFT_ALONE: Duration = Duration::from_secs(60);
+/// Places that one caller may ask for at once; another each minute.
+const AT_ONCE: NonZeroU32 = NonZeroU32::new(6).unwrap();
+const ANOTHER_EVERY: Duration = Duration::from_secs(60);
 /// Minutes that the first and the last hour of an answer may lie within the hours asked.
 const SLACK_MIN: u16 = 90;
 
@@ -43,9 +52,9 @@ pub struct Weather {
 }
 
 /// Why there is none.
-#[derive(Debug, thiserror::Error)]
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum ForecastFault {
-    /// Too many ask.
+    /// Too many ask, or one asks too often.
     #[error("too many ask for the forecast now; try again, or type the wind")]
     Busy,
     /// It did not answer in time.
@@ -87,8 +96,12 @@ pub struct Forecast {
     /// Its address; none where no service is set up.
     pub address: Option<String>,
     asking: Semaphore,
-    held: Cache<Key, (Instant, Arc<Weather>)>,
+    held: Cache<Key, (Instant, Held)>,
+    callers: DefaultKeyedRateLimiter<String>,
 }
+
+/// What the service said of a day and place.
+type Held = Result<Arc<Weather>, ForecastFault>;
 
 impl Default for Forecast {
     fn default() -> Self {
@@ -100,8 +113,10 @@ impl Forecast {
     /// At an address.
     #[must_use]
     pub fn at(address: Option<String>) -> Self {
+        let quota = Quota::with_period(ANOTHER_EVERY).unwrap_or(Quota::per_second(AT_ONCE));
         Self {
             address,
+            callers: RateLimiter::keyed(quota.allow_burst(AT_ONCE)),
             asking: Semaphore::new(MOST_ASKING),
             held: Cache::new(MOST_HELD),
         }
@@ -113,30 +128,42 @@ impl Forecast {
     /// When it cannot be had or cannot be believed.
     pub async fn of(
         &self,
-        day: Date,
-        at: Option<Position>,
+        caller: &Caller,
+        (day, at): (Date, Option<Position>),
         hours: (u16, u16),
     ) -> Result<Arc<Weather>, ForecastFault> {
         let address = self.address.as_deref().ok_or(ForecastFault::Away)?;
         #[expect(clippy::cast_possible_truncation, reason = "tenths of a degree")]
         let tenth = |degrees: f64| (degrees * 10.0).round() as i32;
         let key = (day, at.map(|p| (tenth(p.lat), tenth(p.lon))));
-        let fresh = |held: &(Instant, Arc<Weather>)| held.0.elapsed() < HELD;
+        let fresh = |held: &(Instant, Held)| {
+            held.0.elapsed() < if held.1.is_ok() { HELD } else { LEFT_ALONE }
+        };
         let weather = match self.held.get(&key).filter(fresh) {
             Some(held) => held.1,
             None => {
                 let _seat = self.asking.try_acquire().map_err(|_| ForecastFault::Busy)?;
-                let asked = ask(address, day, at);
-                let bytes = timeout(LONGEST, asked)
-                    .await
-                    .map_err(|_| ForecastFault::Slow)??;
-                let weather = Arc::new(believed(&bytes, day)?);
+                let caller = caller.key().to_owned();
+                self.callers
+                    .check_key(&caller)
+                    .map_err(|_| ForecastFault::Busy)?;
+                let asked = async {
+                    let asked = timeout(LONGEST, ask(address, day, at)).await;
+                    believed(&asked.map_err(|_| ForecastFault::Slow)??, day).map(Arc::new)
+                };
+                let weather = asked.await;
                 self.held.insert(key, (Instant::now(), weather.clone()));
                 weather
             }
-        };
+        }?;
         covers(&weather, hours)?;
         Ok(weather)
+    }
+
+    /// Forgets callers that asked nothing of late.
+    pub fn forget_old(&self) {
+        self.callers.retain_recent();
+        self.callers.shrink_to_fit();
     }
 }
 

@@ -2,6 +2,7 @@
 //! Published: Prometheus, exposition formats; OpenMetrics 1.0.
 
 use std::fmt;
+use std::sync::Arc;
 use std::time::{Duration, Instant};
 
 use actix_web::body::MessageBody;
@@ -41,6 +42,7 @@ pub struct Metrics {
     registry: Registry,
     answered: Family<Answered, Counter>,
     took: Family<Of, Histogram, fn() -> Histogram>,
+    lag: Histogram,
     under_way: Gauge,
     connections: Gauge,
     idle: Gauge,
@@ -68,6 +70,13 @@ impl Default for Metrics {
             Unit::Seconds,
             took.clone(),
         );
+        let lag = Histogram::new(TOOK);
+        registry.register_with_unit(
+            "event_loop_lag",
+            "How late a timer of an event loop fires: what a request waits before it is seen",
+            Unit::Seconds,
+            lag.clone(),
+        );
         let mut gauge = |name: &str, help: &str| {
             let gauge = Gauge::default();
             registry.register(name, help, gauge.clone());
@@ -76,6 +85,7 @@ impl Default for Metrics {
         Self {
             answered,
             took,
+            lag,
             under_way: gauge("requests_under_way", "Requests that are being answered"),
             connections: gauge("database_connections", "Connections to the database"),
             idle: gauge("database_connections_idle", "Those that nobody uses"),
@@ -93,7 +103,20 @@ impl Default for Metrics {
     }
 }
 
+/// A timer of each event loop fires so often.
+const TICK: Duration = Duration::from_millis(100);
+
 impl Metrics {
+    /// Measures how late the timers of this event loop fire, for as long as it runs.
+    pub async fn measure_lag(self: Arc<Self>) {
+        loop {
+            let due = Instant::now() + TICK;
+            tokio::time::sleep(TICK).await;
+            let late = Instant::now().saturating_duration_since(due);
+            self.lag.observe(late.as_secs_f64());
+        }
+    }
+
     /// All of it as text.
     fn text(&self, app: &App) -> Result<String, fmt::Error> {
         let (all, idle) = app.store.connections();

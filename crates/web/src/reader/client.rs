@@ -59,15 +59,20 @@ impl FromRequest for ClientIp {
     type Error = PageError;
     type Future = Ready<Result<Self, PageError>>;
     fn from_request(http: &HttpRequest, _: &mut Payload) -> Self::Future {
-        let app = http.app_data::<web::Data<App>>();
-        let trusted = app.map_or(&[][..], |app| &app.proxies);
-        let forwarded = http.headers().get_all(FORWARDED);
-        let forwarded: Vec<&str> = forwarded.filter_map(|v| v.to_str().ok()).collect();
-        let network = http
-            .peer_addr()
-            .map(|peer| network(client(peer.ip(), &forwarded, trusted)));
-        ready(Ok(Self(network.unwrap_or_else(|| "unknown".into()))))
+        ready(Ok(client_ip(http)))
     }
+}
+
+/// The network that a request came from.
+pub(super) fn client_ip(http: &HttpRequest) -> ClientIp {
+    let app = http.app_data::<web::Data<App>>();
+    let trusted = app.map_or(&[][..], |app| &app.proxies);
+    let forwarded = http.headers().get_all(FORWARDED);
+    let forwarded: Vec<&str> = forwarded.filter_map(|v| v.to_str().ok()).collect();
+    let network = http
+        .peer_addr()
+        .map(|peer| network(client(peer.ip(), &forwarded, trusted)));
+    ClientIp(network.unwrap_or_else(|| "unknown".into()))
 }
 
 #[cfg(test)]

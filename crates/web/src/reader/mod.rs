@@ -5,19 +5,27 @@
 //! when that is away. A sign-in has a cookie of its own, with a token of which
 //! the database keeps the hash.
 
+mod body;
+mod caller;
 mod checked;
 mod client;
 mod cookies;
+mod pace;
 mod request;
+mod zone;
 
+pub use body::Body;
+pub use caller::Caller;
 pub use checked::{Checked, HasToken, Pairs, Press, Signed, check_token};
 pub use client::ClientIp;
 pub use cookies::{
-    COOKIE, SIGN_IN_COOKIE, aside, browser, give_back, middleware, no_sign_in_cookie,
-    nothing_aside, put_aside, remember, remember_question, renew, sign_in_cookie, token,
-    under_new_names,
+    COOKIE, SIGN_IN_COOKIE, aside, browser, browser_of_account, give_back, join, joined,
+    middleware, no_sign_in_cookie, put_aside, remember, remember_account, remember_question, renew,
+    sign_in_cookie, token, under_new_names,
 };
+pub use pace::Pace;
 pub use request::{Asked, HtmxPart, Id};
+pub use zone::Zone;
 
 use std::future::Future;
 use std::ops::Deref;
@@ -38,6 +46,8 @@ use crate::reply::PageError;
 pub struct Visitor {
     reader: Reader,
     browser: OwnerId,
+    /// Whose share of limited resources is used.
+    pub caller: Caller,
 }
 
 impl Deref for Visitor {
@@ -67,6 +77,8 @@ pub struct Known {
     pub reader: Reader,
     /// Whose rows are meant: the account's, else the browser's.
     pub owner: OwnerId,
+    /// Whose share of limited resources is used.
+    pub caller: Caller,
 }
 
 impl Deref for Known {
@@ -82,6 +94,7 @@ impl Known {
         Ok(Self {
             reader: visitor.reader,
             owner,
+            caller: visitor.caller,
         })
     }
 }
@@ -97,7 +110,15 @@ async fn of_request(http: &HttpRequest) -> Result<Visitor, PageError> {
         reader.csrf = token.bound(&reader.csrf);
         reader.who = who(app, &token.hash()).await;
     }
-    Ok(Visitor { reader, browser })
+    let caller = match reader.account() {
+        Some(account) => Caller::member(account.owner),
+        None => Caller::stranger(client::client_ip(http).0),
+    };
+    Ok(Visitor {
+        reader,
+        browser,
+        caller,
+    })
 }
 
 /// Who is signed in with a token. A connection that died while it lay still is no answer, so
@@ -145,6 +166,8 @@ pub struct Member {
     pub reader: Reader,
     /// The account.
     pub account: Account,
+    /// Whose share of limited resources is used.
+    pub caller: Caller,
 }
 
 impl Member {
@@ -153,6 +176,7 @@ impl Member {
             Who::Member(account) => Ok(Self {
                 reader: visitor.reader,
                 account,
+                caller: visitor.caller,
             }),
             Who::Nobody => Err(PageError::SignIn),
             Who::CannotTell => Err(PageError::Unavailable),

@@ -2,6 +2,7 @@
 
 use actix_web::body::{BoxBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::StatusCode;
 use actix_web::http::header::{
     CACHE_CONTROL, CONTENT_ENCODING, CONTENT_SECURITY_POLICY, HeaderMap, HeaderName, HeaderValue,
     REFERRER_POLICY, STRICT_TRANSPORT_SECURITY, VARY, X_CONTENT_TYPE_OPTIONS,
@@ -37,7 +38,19 @@ const ALWAYS_HTTPS: &str = "max-age=31536000";
 /// How long an answer may be kept, and by whom it differs: a page knows its reader and is
 /// nobody else's; a file whose address ends in the version that is served never changes; any
 /// other is asked about: under another version's name it is not that version's file.
-fn kept(path: &str, query: &str, version: &str) -> (&'static str, Option<&'static str>) {
+fn kept(
+    (path, query): (&str, &str),
+    status: StatusCode,
+    version: &str,
+) -> (&'static str, Option<&'static str>) {
+    // An error is the answer to this one request: a cache must not give it to the next.
+    let is_file = matches!(
+        status,
+        StatusCode::OK | StatusCode::PARTIAL_CONTENT | StatusCode::NOT_MODIFIED
+    );
+    if !is_file {
+        return ("no-store", Some("cookie"));
+    }
     if !path.starts_with("/static/") {
         ("no-store", Some("cookie"))
     } else if query.strip_prefix("v=") == Some(version) {
@@ -72,7 +85,8 @@ pub async fn headers<B: MessageBody + 'static>(
         next.call(request).await?.map_into_boxed_body()
     };
     let asked = reply.request();
-    let (control, vary) = kept(asked.path(), asked.query_string(), version);
+    let file = (asked.path(), asked.query_string());
+    let (control, vary) = kept(file, reply.status(), version);
     let headers = reply.headers_mut();
     for (name, value) in EVERY {
         put(headers, name, value);

@@ -5,6 +5,7 @@ mod errors;
 pub mod headers;
 pub mod packed;
 pub mod typed;
+pub mod unread;
 
 pub use errors::PageError;
 

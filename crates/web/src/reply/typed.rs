@@ -1,5 +1,5 @@
-//! What was typed is not lost where the database is away: the page that says so holds it, and
-//! sends it again.
+//! What was typed is not lost where it cannot be taken just now: the page that says why holds it,
+//! and sends it again.
 
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse};
@@ -22,7 +22,8 @@ impl Typed {
     }
 }
 
-/// Middleware: a form that came while the database was away is given back, to be sent again.
+/// Middleware: a form that came while the database was away, or too much was asked, is given back
+/// with that cause, to be sent again.
 /// Where a script sent it, its page stands still and holds it already.
 ///
 /// # Errors
@@ -33,16 +34,25 @@ pub async fn given_back<B: MessageBody + 'static>(
 ) -> Result<ServiceResponse, Error> {
     let part = request.headers().contains_key("hx-request");
     let reply = next.call(request).await?;
-    let away = reply.status() == StatusCode::SERVICE_UNAVAILABLE;
+    let again = matches!(
+        reply.status(),
+        StatusCode::SERVICE_UNAVAILABLE | StatusCode::TOO_MANY_REQUESTS
+    );
+    let cause = reply.response().error().and_then(|e| e.as_error());
+    let cause = match cause {
+        Some(PageError::Busy) => PageError::Busy,
+        Some(PageError::TooMany) => PageError::TooMany,
+        _ => PageError::Unavailable,
+    };
     let typed = reply.request().extensions_mut().remove::<Typed>();
-    let Some(typed) = typed.filter(|typed| away && !part && typed.is_open()) else {
+    let Some(typed) = typed.filter(|typed| again && !part && typed.is_open()) else {
         return Ok(reply.map_into_boxed_body());
     };
     let again = Again {
         to: reply.request().path(),
         fields: &typed.0,
     };
-    let mut page = PageError::Unavailable.page(Some(again));
+    let mut page = cause.page(Some(again));
     // A cookie that was begun goes along.
     for value in reply.headers().get_all(SET_COOKIE) {
         page.headers_mut().append(SET_COOKIE, value.clone());

@@ -21,8 +21,9 @@ pub async fn page(
 ) -> Result<HttpResponse, PageError> {
     let (engine, query) = (app.engine.clone(), http.query_string().to_owned());
     let has_sounder = app.sounder.address.is_some();
+    let caller = reader.caller.clone();
     let compute = move || page::cast(&engine, &reader, &query, has_sounder, part.0);
-    let page = app.gate.through(compute).await?;
+    let page = app.compute.run(&caller, compute).await?;
     about_question(&session, page)
 }
 
@@ -33,17 +34,25 @@ pub async fn bottom(
     reader: Visitor,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = app.uploads.checked(form, http.path(), &reader).await?;
-    let mut cast = CastForm::from_query(upload.field("query"), reader.options);
-    let file = String::from_utf8_lossy(&upload.file);
-    let text = if upload.file.is_empty() {
-        upload.field("bed")
-    } else {
-        &file
+    let by = (&*reader, &reader.caller);
+    let upload = app.uploads.checked(form, http.path(), by).await?;
+    let has_sounder = app.sounder.address.is_some();
+    let caller = reader.caller.clone();
+    let read = move || {
+        let mut cast = CastForm::from_query(upload.field("query"), reader.options);
+        let file = String::from_utf8_lossy(&upload.file);
+        let text = if upload.file.is_empty() {
+            upload.field("bed")
+        } else {
+            &file
+        };
+        match bottom::take(&mut cast, text) {
+            Ok(()) => Ok(cast.query_with(&[])),
+            Err(faults) => Err(page::cast_with(&reader, &cast, faults, has_sounder)),
+        }
     };
-    if let Err(faults) = bottom::take(&mut cast, text) {
-        let has_sounder = app.sounder.address.is_some();
-        return shown(page::cast_with(&reader, &cast, faults, has_sounder));
+    match app.compute.run(&caller, read).await? {
+        Ok(query) => Ok(see_other(&format!("/cast?{query}"))),
+        Err(page) => shown(page),
     }
-    Ok(see_other(&format!("/cast?{}", cast.query_with(&[]))))
 }

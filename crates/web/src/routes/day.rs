@@ -5,7 +5,7 @@ use std::sync::Arc;
 use actix_session::Session;
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::{Deserialize, Serialize};
-use serde_json::Value;
+use serde_json::value::RawValue;
 use time::OffsetDateTime;
 use uuid::Uuid;
 use yarrowfen_core::base::in_a_line;
@@ -15,16 +15,21 @@ use yarrowfen_pages::held::HeldBox;
 use yarrowfen_pages::page::{self, TodayHeld, today_from};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::reply::Part;
+use yarrowfen_store::OwnerId;
 
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, ClientIp, HtmxPart, Known, Pairs, check_token};
+use crate::files::json_list::{ListFault, each_entry};
+use crate::reader::{Body, Checked, HtmxPart, Known, Pairs, aside, check_token};
 use crate::reply::{PageError, about_question, see_other, shown};
 
 /// The cookie by which a page tells what its time of day is ahead of UTC, minutes.
 const OFFSET_COOKIE: &str = "yarrowfen_offset";
-/// Most events that are taken at once.
+/// Most events that are taken at once, and most bytes of them.
 const MOST_AT_ONCE: usize = 500;
+const MOST_BATCH: usize = 2 * 1024 * 1024;
+/// What a line takes in the database, about, bytes.
+const LINE_BYTES: usize = 1024;
 
 fn clock(http: &HttpRequest) -> (i64, i16) {
     let offset = http
@@ -64,6 +69,7 @@ impl OfDay {
             things: self.things.as_deref(),
             events: &self.events,
             unsent: &[],
+            waiting: None,
             planned: &self.planned,
             now,
         }
@@ -87,8 +93,20 @@ pub(super) async fn planned_from(
     Ok(days.map(|d| d.planned).collect())
 }
 
-async fn of_late(app: &App, reader: &Known, now: (i64, i16)) -> Result<Vec<Event>, PageError> {
-    Ok(app.store.events_from(reader.owner, today_from(now)).await?)
+/// Events that are read on the event loop: so many take under a millisecond.
+const FEW: usize = 200;
+
+/// Events of a reader of the last days.
+pub(super) async fn of_late(
+    app: &App,
+    reader: &Known,
+    now: (i64, i16),
+) -> Result<Vec<Event>, PageError> {
+    let rows = app.store.events_from(reader.owner, today_from(now)).await?;
+    if rows.count() <= FEW {
+        return Ok(rows.read());
+    }
+    app.compute.run(&reader.caller, move || rows.read()).await
 }
 
 /// The page, or the part that changes.
@@ -123,11 +141,11 @@ fn stamp(sent: &Pairs, (now, offset): (i64, i16)) -> Stamp {
 pub async fn tap(
     app: web::Data<App>,
     http: HttpRequest,
-    (part, ip): (HtmxPart, ClientIp),
+    part: HtmxPart,
     sent: Checked<Pairs>,
 ) -> Result<HttpResponse, PageError> {
     let Checked { reader, form, .. } = sent;
-    app.strangers.may_write(&reader, &ip)?;
+    app.anonymous_quota.admit(&reader, LINE_BYTES)?;
     let now = clock(&http);
     let of_day = OfDay::read(&app, &reader, own_box(&app, &reader).await, now).await?;
     let by = (of_day.held(now), stamp(&form, now));
@@ -162,6 +180,7 @@ pub async fn try_down(
     sent: Checked<Pairs>,
 ) -> Result<HttpResponse, PageError> {
     let Checked { reader, form, .. } = sent;
+    app.anonymous_quota.admit(&reader, LINE_BYTES)?;
     let now = clock(&http);
     let events = of_late(&app, &reader, now).await?;
     let by = (&events[..], stamp(&form, now));
@@ -183,13 +202,14 @@ async fn fresh_box(app: &App, reader: &Reader) -> Result<Option<Arc<HeldBox>>, P
 
 /// What a device sends.
 #[derive(Debug, Deserialize)]
-pub struct Batch {
+struct Batch<'b> {
     /// To whom it is sealed.
     owner: Uuid,
     /// The device's clock, ms.
     now: i64,
-    /// The events, each read by itself: one that cannot be read holds up no other.
-    events: Vec<Value>,
+    /// The list of events, each read by itself: one that cannot be read holds up no other.
+    #[serde(borrow)]
+    events: &'b RawValue,
 }
 
 /// What became of it.
@@ -209,40 +229,58 @@ struct Refused {
     why: String,
 }
 
-fn read(json: Value, wrong: i64) -> Result<Event, String> {
-    let mut event: Event = serde_json::from_value(json).map_err(|e| e.to_string())?;
+fn read(json: &RawValue, wrong: i64) -> Result<Event, String> {
+    let mut event: Event = serde_json::from_str(json.get()).map_err(|e| e.to_string())?;
     event.written = event.written.set_right(wrong);
     checked(event).map_err(|faults| in_a_line(&faults))
+}
+
+/// The owner to whom a batch is sealed, its events that can be kept, and those that cannot.
+type Sorted = (OwnerId, Vec<Event>, Vec<Refused>);
+
+/// Reads a batch that is sealed to one of some owners, at a time of the server, ms.
+///
+/// # Errors
+/// When it is no batch, is sealed to another, or holds too many events.
+fn sorted(bytes: &[u8], mine: &[OwnerId], now: i64) -> Result<Sorted, PageError> {
+    let batch: Batch<'_> = serde_json::from_slice(bytes).map_err(|_| PageError::Unreadable)?;
+    let owner = mine.iter().copied().find(|o| o.0 == batch.owner);
+    let owner = owner.ok_or(PageError::Forged)?;
+    let wrong = now.saturating_sub(batch.now);
+    let (mut events, mut refused) = (Vec::new(), Vec::new());
+    let mut at = 0;
+    let take = |json: &RawValue| {
+        match read(json, wrong) {
+            Ok(event) => events.push(event),
+            Err(why) => refused.push(Refused { at, why }),
+        }
+        at += 1;
+    };
+    match each_entry(batch.events.get().as_bytes(), MOST_AT_ONCE, take) {
+        Ok(()) => Ok((owner, events, refused)),
+        Err(ListFault::TooLong(_)) => Err(PageError::TooLarge),
+        Err(ListFault::NoList(_)) => Err(PageError::Unreadable),
+    }
 }
 
 /// Takes events of a device, in any order and as often as they come.
 pub async fn receive(
     app: web::Data<App>,
     http: HttpRequest,
-    ip: ClientIp,
-    reader: Known,
-    body: Result<web::Json<Batch>, actix_web::Error>,
+    (reader, session): (Known, Session),
+    Body(body): Body<MOST_BATCH>,
 ) -> Result<HttpResponse, PageError> {
     let token = http.headers().get("x-csrf").and_then(|v| v.to_str().ok());
     check_token(&reader, token.unwrap_or_default())?;
-    let batch = body.map_err(|_| PageError::Unreadable)?.into_inner();
-    if batch.owner != reader.owner.0 {
-        return Err(PageError::Forged);
-    }
-    if batch.events.len() > MOST_AT_ONCE {
-        return Err(PageError::TooLarge);
-    }
-    let wrong = millis(OffsetDateTime::now_utc()) - batch.now;
-    let (mut events, mut refused) = (Vec::new(), Vec::new());
-    for (at, json) in batch.events.into_iter().enumerate() {
-        match read(json, wrong) {
-            Ok(event) => events.push(event),
-            Err(why) => refused.push(Refused { at, why }),
-        }
-    }
+    let bytes = body.len();
+    let mine: Vec<OwnerId> = [reader.owner].into_iter().chain(aside(&session)).collect();
+    let now = millis(OffsetDateTime::now_utc());
+    let read = move || sorted(&body, &mine, now);
+    let (owner, events, refused) = app.compute.run(&reader.caller, read).await??;
+    let reader = Known { owner, ..reader };
     if !events.is_empty() {
-        app.strangers.may_write(&reader, &ip)?;
-        let _turn = app.turns.of(reader.owner).await?;
+        app.anonymous_quota.admit(&reader, bytes)?;
+        let _turn = app.turns.of(owner).await?;
         keep(&app, &reader, &events).await?;
     }
     let received = Received {

@@ -14,6 +14,7 @@ pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, P
     let (newest, all) = app.store.kept_questions(owner, MOST_SITUATIONS).await?;
     let held = app.boxes.of(&app.store, &member.account).await?;
     let engine = app.engine.clone();
+    let caller = member.caller.clone();
     let made = move || {
         let kept = Kept {
             newest: &newest,
@@ -21,5 +22,5 @@ pub async fn page(app: web::Data<App>, member: Member) -> Result<HttpResponse, P
         };
         page::gaps(&engine, &member.reader, &held, kept)
     };
-    shown(app.gate.through(made).await?)
+    shown(app.compute.run(&caller, made).await?)
 }

@@ -12,7 +12,7 @@ use yarrowfen_store::{DEMO_OWNER, Holdings, KEPT_PAGE, KeptAsks, KeptSort, KeptT
 
 use super::pick::sink_tests;
 use crate::app::App;
-use crate::reader::{Asked, Checked, ClientIp, HasToken, Id, Known, Visitor, aside};
+use crate::reader::{Asked, Checked, HasToken, Id, Known, Visitor, aside};
 use crate::reply::{PageError, see_other, shown};
 
 /// What the list may be asked to say.
@@ -27,6 +27,8 @@ pub struct ListAsks {
 
 /// Most characters that are looked for.
 const MOST_SOUGHT: usize = 80;
+/// What a pick takes in the database, about, bytes.
+const PICK_BYTES: usize = 16 * 1024;
 /// Last page that can be asked for: far above the quota.
 const LAST_PAGE: i64 = 1000;
 
@@ -130,7 +132,6 @@ impl HasToken for KeepInput {
 /// Keeps the answer to the form's question, computed here and now.
 pub async fn keep(
     app: web::Data<App>,
-    ip: ClientIp,
     sent: Checked<KeepInput>,
 ) -> Result<HttpResponse, PageError> {
     let Checked {
@@ -139,7 +140,7 @@ pub async fn keep(
         once,
         ..
     } = sent;
-    app.strangers.may_write(&reader, &ip)?;
+    app.anonymous_quota.admit(&reader, PICK_BYTES)?;
     let form = PickForm::from_query(&input.query, reader.options).with_views(&reader.views);
     let sinks = sink_tests(&app, &reader).await;
     let outcome = answered(&app.engine, &form, &sinks);

@@ -4,13 +4,14 @@ use actix_multipart::Multipart;
 use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
+use yarrowfen_core::day::Event;
 use yarrowfen_pages::page;
 use yarrowfen_pages::reply::Part;
 
 use super::plan_files::take_calendar;
 use crate::app::App;
 use crate::files::{day_in, log_file, spans_csv};
-use crate::reader::{HtmxPart, Known};
+use crate::reader::{HtmxPart, Known, Zone};
 use crate::reply::{PageError, see_other, shown};
 
 /// The page, or the part that changes; counted off the event loop.
@@ -20,11 +21,13 @@ pub async fn page(
     reader: Known,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
-    let compute = move || page::ledger(&reader, &query, (&events, today), Vec::new(), part.0);
-    shown(app.gate.through(compute).await?)
+    let (owner, caller) = (reader.owner, reader.caller.clone());
+    let compute = move |events: Vec<Event>| {
+        page::ledger(&reader, &query, (&events, today), Vec::new(), part.0)
+    };
+    shown(app.with_log((owner, &caller), compute).await?)
 }
 
 /// What the page counts, a line for each time that one thing was fished at one stop.
@@ -33,11 +36,10 @@ pub async fn csv(
     http: HttpRequest,
     reader: Known,
 ) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
-    let write = move || spans_csv::write(&events, &query, today);
-    let text = app.gate.through(write).await?;
+    let write = move |events: Vec<Event>| spans_csv::write(&events, &query, today);
+    let text = app.with_log((reader.owner, &reader.caller), write).await?;
     let text = text.map_err(written_wrong)?;
     Ok(file("text/csv; charset=utf-8", "yarrowfen-hours.csv", text))
 }
@@ -59,26 +61,25 @@ pub(super) fn file(kind: &str, name: &str, body: impl Into<web::Bytes>) -> HttpR
 
 /// The whole log as JSON.
 pub async fn log_json(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
-    let body = app.gate.through(move || log_file::json(&events)).await?;
+    let write = |events: Vec<Event>| log_file::json(&events);
+    let body = app.with_log((reader.owner, &reader.caller), write).await?;
     let body = body.map_err(written_wrong)?;
     Ok(file("application/json", "yarrowfen-log.json", body))
 }
 
 /// The whole log as a table.
 pub async fn log_csv(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
-    let body = app.gate.through(move || log_file::csv(&events)).await?;
+    let write = |events: Vec<Event>| log_file::csv(&events);
+    let body = app.with_log((reader.owner, &reader.caller), write).await?;
     let body = body.map_err(written_wrong)?;
     Ok(file("text/csv; charset=utf-8", "yarrowfen-log.csv", body))
 }
 
 /// The days of the log as a calendar.
 pub async fn calendar(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
     let now = OffsetDateTime::now_utc();
-    let write = move || log_file::calendar(&events, now);
-    let body = app.gate.through(write).await?;
+    let write = move |events: Vec<Event>| log_file::calendar(&events, now);
+    let body = app.with_log((reader.owner, &reader.caller), write).await?;
     Ok(file(
         "text/calendar; charset=utf-8",
         "yarrowfen-days.ics",
@@ -93,11 +94,15 @@ pub async fn import(
     reader: Known,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let upload = app.uploads.checked(form, http.path(), &reader).await?;
+    let by = (&*reader, &reader.caller);
+    let upload = app.uploads.checked(form, http.path(), by).await?;
+    app.anonymous_quota.admit(&reader, upload.file.len())?;
     let _turn = app.turns.of(reader.owner).await?;
-    if upload.file.starts_with(b"BEGIN:VCALENDAR") {
-        let faults = match day_in::read(&upload.file) {
-            Ok(found) => match take_calendar(&app, &reader, upload.once, &found).await? {
+    if day_in::is_calendar(&upload.file) {
+        let (once, zone) = (upload.once, Zone::of_request(&http));
+        let read = move || day_in::read(&upload.file, zone.as_ref());
+        let faults = match app.compute.run(&reader.caller, read).await? {
+            Ok(found) => match take_calendar(&app, &reader, once, &found).await? {
                 Ok(_) => return Ok(see_other("/days#kept")),
                 Err(faults) => faults,
             },
@@ -105,9 +110,8 @@ pub async fn import(
         };
         return with_faults(&app, &reader, faults).await;
     }
-    let read = web::block(move || log_file::read(&upload.file))
-        .await
-        .map_err(|_| PageError::Internal)?;
+    let read = move || log_file::read(&upload.file);
+    let read = app.compute.run(&reader.caller, read).await?;
     match read {
         Ok(events) => {
             let new = app.store.take_log(reader.owner, &events).await?;
@@ -126,11 +130,13 @@ async fn with_faults(
     reader: &Known,
     faults: Vec<String>,
 ) -> Result<HttpResponse, PageError> {
-    let events = app.store.events(reader.owner).await?;
     let today = OffsetDateTime::now_utc().date();
-    let told = faults
+    let texts = faults
         .into_iter()
         .map(|f| f.trim_start_matches(": ").to_owned());
-    let of = (&events[..], today);
-    shown(page::ledger(reader, "", of, told.collect(), Part::Whole))
+    let texts: Vec<String> = texts.collect();
+    let (owner, caller, reader) = (reader.owner, &reader.caller, reader.reader.clone());
+    let write =
+        move |events: Vec<Event>| page::ledger(&reader, "", (&events, today), texts, Part::Whole);
+    shown(app.with_log((owner, caller), write).await?)
 }

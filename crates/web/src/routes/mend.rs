@@ -55,5 +55,9 @@ pub async fn helped(
         "strike" => app.store.strike_mend_try(owner, id.0).await?,
         _ => return Err(PageError::Unreadable),
     }
-    Ok(see_other(&format!("/mend?{}", sent.form.field("query"))))
+    let query = form_urlencoded::parse(sent.form.field("query").as_bytes());
+    let query = form_urlencoded::Serializer::new(String::new())
+        .extend_pairs(query)
+        .finish();
+    Ok(see_other(&format!("/mend?{query}")))
 }

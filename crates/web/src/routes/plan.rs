@@ -17,7 +17,7 @@ use yarrowfen_store::{NewDay, PlannedDay};
 use super::kept::Bare;
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Checked, ClientIp, HasToken, HtmxPart, Id, Known};
+use crate::reader::{Caller, Checked, HasToken, HtmxPart, Id, Known};
 use crate::reply::{PageError, see_other, shown};
 
 /// Kept days that are listed on a day's page, from yesterday on.
@@ -76,26 +76,26 @@ async fn day_page(
     let mut form = read.form(app, reader, query);
     let asks: Asks = serde_urlencoded::from_str(query).unwrap_or_default();
     if asks.forecast.is_some() {
-        ask_forecast(app, &mut form).await;
+        ask_forecast(app, &reader.caller, &mut form).await;
     }
     let ways = DayShown {
         id: id.map(|i| i.to_string()),
         deleted: asks.deleted.map(|d| d.to_string()),
         forecast: app.forecast.address.is_some(),
     };
-    let (engine, reader) = (app.engine.clone(), reader.clone());
+    let (engine, caller, reader) = (app.engine.clone(), &reader.caller, reader.clone());
     let decide = move || page::day_page(&engine, &reader, &form, (read.held(), ways), part);
-    shown(app.gate.through(decide).await?)
+    shown(app.compute.run(caller, decide).await?)
 }
 
 /// Takes the day's wind and temperature from the forecast, or says why not.
-async fn ask_forecast(app: &App, form: &mut DayForm) {
+async fn ask_forecast(app: &App, caller: &Caller, form: &mut DayForm) {
     let Ok((day, asked)) = form.asked(&app.engine) else {
         // What is wrong is said of the form itself.
         return;
     };
     let at = asked.stops.iter().find_map(|s| s.at);
-    match app.forecast.of(day, at, asked.hours).await {
+    match app.forecast.of(caller, (day, at), asked.hours).await {
         Ok(w) => {
             // So roughly as a forecast is right: a third of a metre a second, half a degree.
             let (wind, water) = (
@@ -134,8 +134,9 @@ pub async fn print(
     let form = read.form(&app, &reader, http.query_string());
     let engine = app.engine.clone();
     let held = DayShown::default();
+    let caller = reader.caller.clone();
     let decide = move || page::day_print(&engine, &reader, &form, (read.held(), held));
-    shown(app.gate.through(decide).await?)
+    shown(app.compute.run(&caller, decide).await?)
 }
 
 /// A day that could be decided, or the page that says what is wrong with it.
@@ -153,7 +154,7 @@ pub(super) enum Day {
 pub(super) async fn decided(app: &App, reader: &Known, query: &str) -> Result<Day, PageError> {
     let read = Read::of(app, reader).await?;
     let form = read.form(app, reader, query);
-    let (engine, reader) = (app.engine.clone(), reader.clone());
+    let (engine, caller, reader) = (app.engine.clone(), &reader.caller, reader.clone());
     let decide = move || match page::day_decided(&engine, &reader, &form, read.held()) {
         Ok(day) => Ok(Box::new((day, form))),
         Err(_) => {
@@ -161,7 +162,7 @@ pub(super) async fn decided(app: &App, reader: &Known, query: &str) -> Result<Da
             Err(page::day_page(&engine, &reader, &form, held, Part::Whole))
         }
     };
-    Ok(match app.gate.through(decide).await? {
+    Ok(match app.compute.run(caller, decide).await? {
         Ok(decided) => Day::Decided(decided),
         Err(page) => Day::Shown(shown(page)?),
     })
@@ -183,18 +184,14 @@ impl HasToken for KeepDay {
 }
 
 /// Keeps a day: its question, and what was decided, which the day on the water reads.
-pub async fn keep(
-    app: web::Data<App>,
-    ip: ClientIp,
-    sent: Checked<KeepDay>,
-) -> Result<HttpResponse, PageError> {
+pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpResponse, PageError> {
     let Checked {
         reader,
         form: sent,
         once,
         ..
     } = sent;
-    app.strangers.may_write(&reader, &ip)?;
+    app.anonymous_quota.admit(&reader, sent.query.len())?;
     let (day, form) = match decided(&app, &reader, &sent.query).await? {
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),

@@ -1,9 +1,14 @@
 //! Planned days as files: out as a calendar and as waypoints, in out of a calendar.
 
+use std::sync::Arc;
+
 use actix_web::{HttpRequest, HttpResponse, web};
 use time::OffsetDateTime;
+use yarrowfen_core::Engine;
+use yarrowfen_pages::ask::plan::DayForm;
 use yarrowfen_pages::ask::plan_from::stays_queries;
-use yarrowfen_pages::page;
+use yarrowfen_pages::page::{self, DayDecided};
+use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{NewDay, Once};
 
 use super::ledger::file;
@@ -14,6 +19,9 @@ use crate::files::day_in::DaysIn;
 use crate::files::{day_calendar, gpx};
 use crate::reader::Known;
 use crate::reply::PageError;
+
+/// Days of a calendar that are taken at once: each takes some 30 ms to plan.
+const MOST_DAYS_AT_ONCE: usize = 31;
 
 /// The day as a calendar.
 pub async fn calendar(
@@ -46,6 +54,29 @@ pub async fn waypoints(
     }
 }
 
+/// A day's name, its question, and what was decided.
+type Decided = (String, String, DayDecided);
+
+/// Decides a day of a calendar.
+fn decide(
+    engine: &Engine,
+    reader: &Reader,
+    form: &DayForm,
+    read: &Read,
+) -> Result<Decided, Vec<String>> {
+    let query = form.query();
+    if query.chars().count() > MOST_QUERY {
+        return Err(vec![format!("{}: this day is too long", form.day)]);
+    }
+    match page::day_decided(engine, reader, form, read.held()) {
+        Ok(day) => Ok((day.name(), query, day)),
+        Err(faults) => {
+            let text = |f: &(_, String)| format!("{}: {}", form.day, f.1);
+            Err(faults.iter().map(text).collect())
+        }
+    }
+}
+
 /// Takes the days of a calendar in; all or nothing.
 ///
 /// # Errors
@@ -62,14 +93,21 @@ pub(super) async fn take_calendar(
         Ok(queries) => queries,
         Err(fault) => return Ok(Err(vec![fault])),
     };
+    let queries: Vec<&String> = found.own.iter().chain(&others).collect();
+    if queries.len() > MOST_DAYS_AT_ONCE {
+        let what = format!("at most {MOST_DAYS_AT_ONCE} days of a calendar are taken at once");
+        return Ok(Err(vec![what]));
+    }
+    let read = Arc::new(read);
     let (mut days, mut wrong) = (Vec::new(), Vec::new());
-    for query in found.own.iter().chain(&others) {
+    for query in queries {
         let form = read.form(app, reader, query);
-        let query = form.query();
-        match page::day_decided(&app.engine, reader, &form, read.held()) {
-            Ok(day) if query.chars().count() <= MOST_QUERY => days.push((day.name(), query, day)),
-            Ok(_) => wrong.push(format!("{}: this day is too long", form.day)),
-            Err(faults) => wrong.extend(faults.iter().map(|f| format!("{}: {}", form.day, f.1))),
+        // A day at a time, so that others come in between.
+        let (engine, who, read) = (app.engine.clone(), reader.reader.clone(), read.clone());
+        let decide = move || decide(&engine, &who, &form, &read);
+        match app.compute.run(&reader.caller, decide).await? {
+            Ok(day) => days.push(day),
+            Err(faults) => wrong.extend(faults),
         }
     }
     if !wrong.is_empty() {

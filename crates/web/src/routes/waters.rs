@@ -191,12 +191,13 @@ pub async fn gpx_in(
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let coming = app.uploads.checked(form, http.path(), &member.reader);
+    let coming = app
+        .uploads
+        .checked(form, http.path(), (&member.reader, &member.caller));
     let upload = coming.await?;
     let once = upload.once;
-    let read = web::block(move || gpx::read(&upload.file))
-        .await
-        .map_err(|_| PageError::Internal)?;
+    let read = move || gpx::read(&upload.file);
+    let read = app.compute.run(&member.caller, read).await?;
     let points = match read {
         Ok(points) => points,
         Err(fault) => {

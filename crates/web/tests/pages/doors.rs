@@ -109,7 +109,7 @@ async fn every_answer_is_guarded_and_what_knows_its_reader_is_kept_nowhere(pool:
         // A page of another version asks for a file that is not here.
         ("/static/css/yarrowfen.css?v=1", "no-cache"),
         ("/static/img/mark.svg", "no-cache"),
-        ("/static/none", "no-cache"),
+        ("/static/none", "no-store"),
     ] {
         let reply = get!(server, me, path);
         guarded(&reply, path);

@@ -41,13 +41,13 @@ async fn the_http_interface_answers_and_names_every_fault(pool: PgPool) {
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     assert_eq!(faults["errors"].as_array().unwrap().len(), 3);
     assert!(faults["error"]["field"].is_string());
-    let huge = json!({"rig": "x".repeat(1_000_000)}).to_string();
+    let huge = json!({"rig": "x".repeat(60_000)}).to_string();
     for bad in [
         String::new(),
         "{".into(),
         "[]".into(),
         huge,
-        "[".repeat(100_000),
+        "[".repeat(60_000),
     ] {
         let (status, faults) = api(&server, bad).await;
         assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
@@ -55,7 +55,7 @@ async fn the_http_interface_answers_and_names_every_fault(pool: PgPool) {
     }
     let (status, _) = api(&server, vec![0xff, 0xfe, b'{', b'}']).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
-    let (status, _) = api(&server, vec![b' '; 3_000_000]).await;
+    let (status, _) = api(&server, vec![b' '; 65 * 1024]).await;
     assert_eq!(status, StatusCode::PAYLOAD_TOO_LARGE);
     for rig in yarrowfen_core::base::codes::Rig::ALL {
         let (status, answer) = api(&server, json!({"rig": rig.code()}).to_string()).await;

@@ -47,8 +47,10 @@ pub async fn import(
     member: Member,
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
-    let coming = app.uploads.spooled(form, http.path(), &member.reader);
-    let (upload, _coming) = coming.await?;
+    let coming = app
+        .uploads
+        .spooled(form, http.path(), (&member.reader, &member.caller));
+    let (upload, _seats) = coming.await?;
     let owner = member.account.owner;
     let _turn = app.turns.of(owner).await?;
     let of = (owner, ip.0.as_str());

@@ -7,18 +7,20 @@ use actix_session::Session;
 use actix_web::cookie::Cookie;
 use actix_web::{HttpRequest, HttpResponse, http::StatusCode, web};
 use serde::Deserialize;
-use time::OffsetDateTime;
 use yarrowfen_pages::page;
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{Failures, Happened, OwnerId, StoreError};
 
 use crate::account::throttle::{self, Rule, in_words};
-use crate::account::{Name, Token, check_password, hash, verify};
+use crate::account::{
+    GUESSABLE, Name, Token, check_length, hash_password, is_guessable, is_password_of,
+};
 use crate::app::App;
 use crate::demo::DEMO_ANGLER;
 use crate::reader::{
-    Asked, Checked, ClientIp, HasToken, Known, Signed, aside, browser, give_back,
-    no_sign_in_cookie, nothing_aside, put_aside, renew, sign_in_cookie, token as token_of,
+    Asked, Checked, ClientIp, HasToken, Known, Signed, aside, browser, browser_of_account,
+    give_back, join, no_sign_in_cookie, put_aside, remember_account, renew, sign_in_cookie,
+    token as token_of,
 };
 use crate::reply::{PageError, see_other, shown};
 
@@ -81,9 +83,7 @@ impl HasToken for Input {
 /// Counts an attempt, or says how long to wait.
 async fn attempt(app: &App, subjects: &[(String, Rule)]) -> Result<Option<i64>, PageError> {
     let names: Vec<String> = subjects.iter().map(|s| s.0.clone()).collect();
-    let refuse = |i: usize, so_far: Failures| {
-        throttle::wait(subjects[i].1, so_far, OffsetDateTime::now_utc())
-    };
+    let refuse = |i: usize, so_far: Failures| throttle::wait(subjects[i].1, so_far);
     Ok(app.store.begin_attempt(&names, refuse).await?)
 }
 
@@ -100,7 +100,7 @@ fn subjects(ClientIp(address): &ClientIp, key: &str) -> Vec<(String, Rule)> {
 /// others.
 async fn forgive(app: &App, counted: Vec<(String, Rule)>) -> Result<(), PageError> {
     let mut account: Vec<String> = counted.into_iter().map(|s| s.0).collect();
-    let address = account.split_off(2);
+    let address = account.split_off(account.len().min(2));
     Ok(app.store.forgive(&account, &address).await?)
 }
 
@@ -141,7 +141,7 @@ pub async fn sign_up(
     let Checked { reader, form, .. } = sent;
     let mut faults = Vec::new();
     let name = Name::parse(&form.name).map_err(|m| faults.push(("name", m.to_owned())));
-    if let Err(m) = check_password(&form.password, &form.name) {
+    if let Err(m) = check_length(&form.password, &form.name) {
         faults.push(("password", m.to_owned()));
     }
     let again = |status, faults| again(&app, &reader, status, "up", &form.name, faults);
@@ -153,7 +153,13 @@ pub async fn sign_up(
         let message = format!("too many new accounts from here: wait {}", in_words(s));
         return again(StatusCode::TOO_MANY_REQUESTS, vec![("name", message)]);
     }
-    let hash = hash(form.password.clone()).await?;
+    let (password, shown) = (form.password.clone(), form.name.clone());
+    let judge = move || (!is_guessable(&password, &shown)).then(|| hash_password(&password));
+    let Some(hash) = app.compute.run(&reader.caller, judge).await? else {
+        let fault = vec![("password", GUESSABLE.to_owned())];
+        return again(StatusCode::UNPROCESSABLE_ENTITY, fault);
+    };
+    let hash = hash?;
     let token = Token::fresh();
     if let Some(old) = token_of(&http) {
         app.store.sign_out(&old.hash()).await?;
@@ -171,8 +177,10 @@ pub async fn sign_up(
         )
         .await;
     match made {
-        Ok(_) => {
+        Ok(owner) => {
             renew(&session)?;
+            join(&session, browser, owner)?;
+            remember_account(&session, owner)?;
             signed_in(&app, &token, "/box?said=welcome")
         }
         Err(StoreError::Taken) => again(
@@ -203,23 +211,28 @@ pub async fn sign_in(
         )
     };
     let key: String = Name::parse(&form.name).map_or_else(|_| String::new(), |n| n.key().into());
-    let counted = subjects(&ip, &key);
+    let locked = app.store.locked(&key).await?;
+    // The guesses of others do not keep an angler out of a browser that knows his account.
+    let browser = locked
+        .as_ref()
+        .and_then(|l| browser_of_account(&session, l.owner));
+    let counted = match browser {
+        Some(browser) => vec![(format!("browser {browser} {key}"), throttle::PAIR)],
+        None => subjects(&ip, &key),
+    };
     if let Some(s) = attempt(&app, &counted).await? {
         let message = format!("too many tries: wait {}, then try again", in_words(s));
         return again(StatusCode::TOO_MANY_REQUESTS, message);
     }
-    let locked = app.store.locked(&key).await?;
     let hash = locked.as_ref().map(|l| l.password_hash.clone());
-    let long = form.password.chars().count() > 200;
-    let right = verify(
-        if long {
-            String::new()
-        } else {
-            form.password.clone()
-        },
-        hash,
-    )
-    .await?;
+    let is_long = form.password.chars().count() > 200;
+    let password = if is_long {
+        String::new()
+    } else {
+        form.password.clone()
+    };
+    let verify = move || is_password_of(&password, hash.as_deref());
+    let right = app.compute.run(&reader.caller, verify).await?;
     if let (Some(locked), false) = (&locked, right) {
         let owner = locked.owner;
         app.store
@@ -284,6 +297,7 @@ async fn enter(
     let token = Token::fresh();
     app.store.sign_in(owner, &token.sign_in(&ip.0)).await?;
     put_aside(session)?;
+    remember_account(session, owner)?;
     signed_in(app, &token, to)
 }
 
@@ -304,7 +318,7 @@ pub async fn along(
     }
     if let Some(browser) = aside(&session) {
         app.store.claim(browser, owner).await?;
-        nothing_aside(&session);
+        join(&session, browser, owner)?;
     }
     Ok(see_other("/kept"))
 }

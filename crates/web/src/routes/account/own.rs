@@ -7,7 +7,9 @@ use yarrowfen_store::Happened;
 
 use super::{Input, SHOWN, attempt, forgive, signed_in, signed_out, subjects};
 use crate::account::throttle::in_words;
-use crate::account::{Name, Token, check_password, hash, verify};
+use crate::account::{
+    GUESSABLE, Name, Token, check_length, hash_password, is_guessable, is_password_of,
+};
 use crate::app::App;
 use crate::reader::{ClientIp, Member, Signed, renew};
 use crate::reply::{PageError, shown};
@@ -31,7 +33,9 @@ async fn check_own(
         )));
     }
     let locked = app.store.locked_by_owner(member.account.owner).await?;
-    if !verify(password.to_owned(), Some(locked.password_hash)).await? {
+    let password = password.to_owned();
+    let verify = move || is_password_of(&password, Some(&locked.password_hash));
+    if !app.compute.run(&member.caller, verify).await? {
         let what = Happened::WrongPassword;
         app.store
             .happened(member.account.owner, what, &ip.0)
@@ -60,13 +64,18 @@ pub async fn password(
     sent: Signed<Input>,
 ) -> Result<HttpResponse, PageError> {
     let Signed { member, form, .. } = sent;
-    if let Err(m) = check_password(&form.new_password, &member.account.name) {
+    if let Err(m) = check_length(&form.new_password, &member.account.name) {
         return mine_again(&app, &member, vec![("new_password", m.into())]).await;
     }
     if let Err(message) = check_own(&app, &ip, &member, &form.password).await? {
         return mine_again(&app, &member, vec![("password", message)]).await;
     }
-    let hash = hash(form.new_password.clone()).await?;
+    let (new, name) = (form.new_password.clone(), member.account.name.clone());
+    let judge = move || (!is_guessable(&new, &name)).then(|| hash_password(&new));
+    let Some(hash) = app.compute.run(&member.caller, judge).await? else {
+        return mine_again(&app, &member, vec![("new_password", GUESSABLE.into())]).await;
+    };
+    let hash = hash?;
     let token = Token::fresh();
     let owner = member.account.owner;
     app.store

@@ -13,6 +13,7 @@ use yarrowfen_store::{Import, ImportState, MOST_SIGNATURE};
 
 use crate::app::App;
 use crate::files::sheet;
+use crate::files::upload::MOST_FILE;
 use crate::live::imports;
 use crate::reader::{HtmxPart, Id, Member, Pairs, Signed};
 use crate::reply::{PageError, see_other, shown};
@@ -32,14 +33,21 @@ pub async fn upload_file(
     form: Multipart,
 ) -> Result<HttpResponse, PageError> {
     let kind = BoxList::from_code(&path).ok_or(PageError::NotFound)?;
-    let coming = app.uploads.checked(form, http.path(), &member.reader);
+    let coming = app
+        .uploads
+        .checked(form, http.path(), (&member.reader, &member.caller));
     let upload = coming.await?;
     let refused = |fault: String| shown(page::import_choose(&member.reader, kind, Some(fault)));
-    let text = web::block(move || sheet::as_csv(upload.file)).await;
-    let bytes = match text.map_err(|_| PageError::Internal)? {
+    let text = move || sheet::as_csv(upload.file, MOST_FILE);
+    let bytes = match app.compute.run(&member.caller, text).await? {
         Ok(bytes) => Arc::new(bytes),
         Err(fault) => return refused(fault.to_string()),
     };
+    if csv::headings(&bytes).is_ok_and(|h| h.len() > MOST_HEADINGS) {
+        return refused(format!(
+            "a file of more than {MOST_HEADINGS} columns is not taken"
+        ));
+    }
     match read(&app, &member, kind, bytes).await? {
         // What its headings mean is asked, and remembered.
         Ok((_, bytes)) | Err((CsvError::Header { .. }, bytes)) => {
@@ -72,7 +80,7 @@ async fn said(
     Ok(csv::known(kind, kept))
 }
 
-/// Reads a file on a thread of its own.
+/// Reads a file off the event loop.
 async fn read(
     app: &App,
     member: &Member,
@@ -80,14 +88,11 @@ async fn read(
     bytes: Arc<Vec<u8>>,
 ) -> Result<ReadOrFault, PageError> {
     let mapped = said(app, member, kind, &bytes).await?;
-    web::block(
-        move || match csv::read_mapped(kind, &bytes, &mapped, |_| {}) {
-            Ok(read) => Ok((read, bytes)),
-            Err(fault) => Err((fault, bytes)),
-        },
-    )
-    .await
-    .map_err(|_| PageError::Internal)
+    let read = move || match csv::read_mapped(kind, &bytes, &mapped, |_| {}) {
+        Ok(read) => Ok((read, bytes)),
+        Err(fault) => Err((fault, bytes)),
+    };
+    app.compute.run(&member.caller, read).await
 }
 
 /// A file's preview, its progress, or what came of it.

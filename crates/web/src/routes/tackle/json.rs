@@ -5,8 +5,8 @@ use yarrowfen_core::{Options, PickRequest};
 use yarrowfen_store::Owned;
 
 use crate::app::App;
-use crate::contract::{BoxItem, BoxListed, Faults, PickedFromBox};
-use crate::reader::Known;
+use crate::contract::{BoxItem, BoxListed, Faults, MOST_JSON, PickedFromBox};
+use crate::reader::{Body, Known};
 use crate::reply::{PageError, off_loop};
 use crate::routes::api::read;
 
@@ -47,7 +47,7 @@ pub async fn list_json(app: web::Data<App>, reader: Known) -> Result<HttpRespons
 pub async fn pick_json(
     app: web::Data<App>,
     reader: Known,
-    body: Result<web::Bytes, actix_web::Error>,
+    body: Result<Body<MOST_JSON>, PageError>,
 ) -> Result<HttpResponse, PageError> {
     let Some(account) = reader.account() else {
         return Ok(no_account());
@@ -57,11 +57,14 @@ pub async fn pick_json(
         Err(refused) => return Ok(refused.reply()),
     };
     let held = app.boxes.of(&app.store, account).await?;
-    let options = Options::default();
-    let things = held.at_hand();
-    let answer = app.engine.pick(&request, options);
-    let own = app
-        .engine
-        .from_box(&request, options, answer.rig, (&things, held.index()));
-    Ok(HttpResponse::Ok().json(PickedFromBox { answer, own }))
+    let engine = app.engine.clone();
+    let pick = move || {
+        let options = Options::default();
+        let things = held.at_hand();
+        let answer = engine.pick(&request, options);
+        let own = engine.from_box(&request, options, answer.rig, (&things, held.index()));
+        PickedFromBox { answer, own }
+    };
+    let picked = app.compute.run(&reader.caller, pick).await?;
+    Ok(HttpResponse::Ok().json(picked))
 }
