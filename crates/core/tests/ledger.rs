@@ -100,7 +100,7 @@ fn a_weight_that_is_sold_alike_is_one_whatever_its_last_digit() {
         .filter(|c| c.factor == Factor::Weight)
         .collect();
     assert_eq!(by_weight.len(), 1);
-    assert_eq!((by_weight[0].stops, by_weight[0].counts.0.n), (1, 2));
+    assert_eq!((by_weight[0].stretches, by_weight[0].counts.0.n), (1, 2));
 }
 
 #[test]

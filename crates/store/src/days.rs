@@ -45,6 +45,52 @@ impl Row {
     }
 }
 
+/// The plan of an owner that a new one takes the place of: of the same day, with a stop of the same
+/// name.
+async fn replaced(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &NewDay<'_>,
+) -> Result<Option<Uuid>, StoreError> {
+    let rows = sqlx::query!(
+        "select id, name from planned_days
+         where owner_id = $1 and day = $2 and deleted_at is null order by made_at desc, id",
+        owner.0,
+        new.planned.day
+    )
+    .fetch_all(connection)
+    .await?;
+    let stops = |name: &str| -> Vec<String> { name.split("; ").map(str::to_lowercase).collect() };
+    let mine = stops(new.name);
+    let same = rows
+        .into_iter()
+        .find(|r| stops(&r.name).iter().any(|s| mine.contains(s)));
+    Ok(same.map(|r| r.id))
+}
+
+/// Writes one day of an owner who is locked, in the place of the plan that it changes.
+async fn put(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    new: &NewDay<'_>,
+) -> Result<Uuid, StoreError> {
+    let Some(id) = replaced(connection, owner, new).await? else {
+        return insert(connection, owner, None, new).await;
+    };
+    sqlx::query!(
+        "update planned_days set name = $3, query = $4, planned = $5, made_at = now()
+         where owner_id = $1 and id = $2",
+        owner.0,
+        id,
+        new.name,
+        new.query,
+        serde_json::to_value(new.planned).map_err(StoreError::Unreadable)?
+    )
+    .execute(connection)
+    .await?;
+    Ok(id)
+}
+
 /// Writes one day of an owner who is held.
 pub(crate) async fn insert(
     connection: &mut PgConnection,
@@ -85,7 +131,7 @@ pub(crate) async fn all(
         Row,
         r#"select id, name, query, planned as "planned: Json<Value>", made_at from planned_days
                where owner_id = $1 and deleted_at is null and ($2::date is null or day >= $2)
-               order by case when $2::date is null then day end desc, day, made_at, id"#,
+               order by case when $2::date is null then day end desc, day, made_at desc, id"#,
         owner.0,
         from
     )
@@ -95,7 +141,7 @@ pub(crate) async fn all(
 }
 
 impl Store {
-    /// Keeps a planned day.
+    /// Keeps a planned day; one of the same day and water is changed in its place.
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
@@ -111,7 +157,7 @@ impl Store {
         if let Some(before) = once::before(&mut tx, owner, once).await? {
             return Ok(before);
         }
-        let id = insert(&mut tx, owner, None, new).await?;
+        let id = put(&mut tx, owner, new).await?;
         once::note(&mut tx, owner, once, id).await?;
         tx.commit().await?;
         Ok(id)
@@ -134,7 +180,7 @@ impl Store {
             return Ok(all.len());
         }
         for new in all {
-            insert(&mut tx, owner, None, new).await?;
+            put(&mut tx, owner, new).await?;
         }
         once::note(&mut tx, owner, once, Uuid::nil()).await?;
         tx.commit().await?;

@@ -29,7 +29,8 @@ impl Dimension {
         match self {
             Self::Distance => "m, cm or ft",
             Self::Size => "mm, cm or in",
-            Self::Speed | Self::Wind => "m/s, cm/s, km/h, ft/s or mph",
+            Self::Speed => "m/s, cm/s, km/h, knots, ft/s or mph",
+            Self::Wind => "m/s, km/h, knots, mph, ft/s or Bft",
             Self::Temperature => "°C or °F",
         }
     }
@@ -82,11 +83,18 @@ impl Dimension {
             (Self::Size, "cm") => value * 10.0,
             (Self::Size, "in" | "\"" | "″") => Length::new::<inch>(value).get::<millimeter>(),
             (Self::Speed | Self::Wind, "km/h") => value / 3.6,
+            // A knot is 1,852 m an hour. Published: BIPM, The International System of Units, table 8.
+            (Self::Speed | Self::Wind, "kn" | "kt" | "kts" | "knots") => value * 1.852 / 3.6,
             (Self::Speed | Self::Wind, "mph") => {
                 Velocity::new::<mile_per_hour>(value).get::<meter_per_second>()
             }
             (Self::Speed | Self::Wind, "ft/s") => {
                 Velocity::new::<foot_per_second>(value).get::<meter_per_second>()
+            }
+            // The middle of a force. Published: World Meteorological Organization, No. 306, the
+            // velocity equivalents of the Beaufort scale: v = 0.836 B^(3/2) m/s.
+            (Self::Wind, "bft" | "beaufort") if (0.0..=12.0).contains(&value) => {
+                0.836 * value * value.sqrt()
             }
             (Self::Temperature, "°c" | "c") => value,
             (Self::Temperature, "°f" | "f") => {

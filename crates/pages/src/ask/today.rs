@@ -1,12 +1,14 @@
 //! What a tap on the day's page writes down.
 
-use yarrowfen_core::base::codes::{Code, Outcome, Phase, Species, Throat, TieWhy};
+use yarrowfen_core::base::codes::{Code, Outcome, Phase, Shape, Species, Throat, TieWhy};
 use yarrowfen_core::base::{UnitSystem, json, limits};
 use yarrowfen_core::day::{
     Bite, DayState, Event, EventId, FishTold, Log, Rest, Stop, Tied, What, WrittenAt, checked,
     day_at,
 };
+use yarrowfen_core::own_box::{HookNumber, Thing};
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
+use yarrowfen_rows::Owned;
 
 use super::PickForm;
 use crate::held::{HeldBox, water_named};
@@ -139,6 +141,11 @@ fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, F
             vec![What::Rest(Rest { spot, minutes })]
         }
         "back" => vec![What::WentBack { of: sent.id("of")? }],
+        "pause" => vec![What::Paused],
+        "go-on" => {
+            let rod = state.in_hand.unwrap_or(1);
+            vec![What::InHand { rod }]
+        }
         "end" => vec![What::Ended],
         "planned" => planned(sent.field("whats"))
             .ok_or_else(|| fault("whats", "that is no step of a planned day"))?,
@@ -213,18 +220,32 @@ fn stop(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Stop, Fault> 
         return Err(missing);
     }
     let water = day.things.and_then(|h| water_named(&h.waters, place));
+    let of_water = water.map(|w| &w.asked.water);
     let w = &asked.water;
+    // What nobody touched in the form is as the water has it, not as the stop before.
+    let untouched = |key: &str| sent.field(key) == shown_before(sent, key);
+    let of_water = |key: &str| of_water.filter(|_| untouched(key));
     // Of a range of depths or winds the middle is fished.
     Ok(Stop {
         place: place.to_owned(),
         water: water.map(|w| EventId(w.id.as_u128())),
-        depth_m: w.middle_depth_m(),
-        bottom: w.bottom,
+        depth_m: of_water("depth").unwrap_or(w).middle_depth_m(),
+        bottom: of_water("bottom").unwrap_or(w).bottom,
         wind_mps: w.middle_wind_mps(),
-        current_mps: w.current_mps,
+        current_mps: of_water("current").unwrap_or(w).current_mps,
         temp_c: w.temp_c,
         species: asked.species,
     })
+}
+
+/// What the form showed in a field before anybody touched it.
+fn shown_before(sent: &Sent<'_>, key: &str) -> String {
+    let shown = sent.field("shown");
+    let mut pairs = form_urlencoded::parse(shown.as_bytes());
+    pairs
+        .find(|p| p.0 == key)
+        .map(|p| p.1.trim().to_owned())
+        .unwrap_or_default()
 }
 
 /// What a question has tied on: the thing of the box that was chosen, the head in hand, or
@@ -242,6 +263,8 @@ pub fn tied_by(
         None => asked.clone(),
     };
     let (rig, on) = engine.in_hand(&asked, form.options());
+    // What Pick has is counted where the box has that very head.
+    let own = own.or_else(|| same_head(things?, (on.shape, on.g), on.hook_number()));
     Tied {
         rod: 1,
         rig,
@@ -255,6 +278,20 @@ pub fn tied_by(
         why: None,
         question: PickForm::from_request(&asked, form.options()).query(),
     }
+}
+
+/// The head of a box that is of a shape, a weight, g, and a hook; one without a hook of its own
+/// only where none is asked for.
+fn same_head<'h>(things: &'h HeldBox, (shape, g): (Shape, f64), hook: &str) -> Option<&'h Owned> {
+    let is_it = |owned: &&Owned| match &owned.item.thing {
+        Thing::Head(head) => {
+            let number = head.hook.as_ref().map_or("", HookNumber::as_str);
+            head.is(shape, g) && number.trim_start_matches('#') == hook.trim_start_matches('#')
+        }
+        _ => false,
+    };
+    let there = |owned: &&Owned| !owned.archived && owned.item.count > 0;
+    things.items.iter().filter(there).find(is_it)
 }
 
 fn tied(

@@ -100,9 +100,10 @@ pub async fn import(
     let _turn = app.turns.of(reader.owner).await?;
     if day_in::is_calendar(&upload.file) {
         let (once, zone) = (upload.once, Zone::of_request(&http));
-        let read = move || day_in::read(&upload.file, zone.as_ref());
+        let of_file = zone.clone();
+        let read = move || day_in::read(&upload.file, of_file.as_ref());
         let faults = match app.compute.run(&reader.caller, read).await? {
-            Ok(found) => match take_calendar(&app, &reader, once, &found).await? {
+            Ok(found) => match take_calendar(&app, (&reader, zone), once, &found).await? {
                 Ok(_) => return Ok(see_other("/days#kept")),
                 Err(faults) => faults,
             },

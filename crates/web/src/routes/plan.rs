@@ -6,6 +6,7 @@ use actix_web::{HttpRequest, HttpResponse, web};
 use serde::Deserialize;
 use time::OffsetDateTime;
 use uuid::Uuid;
+use yarrowfen_core::day::read_day;
 use yarrowfen_core::explore::ledger::Lost;
 use yarrowfen_pages::ask::plan::DayForm;
 use yarrowfen_pages::held::HeldBox;
@@ -17,7 +18,7 @@ use yarrowfen_store::{NewDay, PlannedDay};
 use super::kept::Bare;
 use super::pick::own_box;
 use crate::app::App;
-use crate::reader::{Caller, Checked, HasToken, HtmxPart, Id, Known};
+use crate::reader::{Caller, Checked, HasToken, HtmxPart, Id, Known, Zone};
 use crate::reply::{PageError, see_other, shown};
 
 /// Kept days that are listed on a day's page, from yesterday on.
@@ -30,10 +31,15 @@ pub(super) struct Read {
     lost: Arc<Vec<Lost>>,
     kept: Vec<PlannedDay>,
     today: time::Date,
+    zone: Option<Zone>,
 }
 
 impl Read {
-    pub(super) async fn of(app: &App, reader: &Known) -> Result<Self, PageError> {
+    pub(super) async fn of(
+        app: &App,
+        reader: &Known,
+        zone: Option<Zone>,
+    ) -> Result<Self, PageError> {
         let today = OffsetDateTime::now_utc().date();
         let yesterday = today.previous_day().unwrap_or(today);
         let mut kept = app.store.days(reader.owner, Some(yesterday)).await?;
@@ -43,6 +49,7 @@ impl Read {
             lost: app.losses_of(reader).await?,
             kept,
             today,
+            zone,
         })
     }
 
@@ -55,7 +62,12 @@ impl Read {
     }
 
     pub(super) fn form(&self, app: &App, reader: &Reader, query: &str) -> DayForm {
-        page::day_form(&app.engine, reader, query, (self.held(), self.today))
+        let mut form = page::day_form(&app.engine, reader, query, (self.held(), self.today));
+        // The hours of light are those of the browser's clock on that day, summer time included.
+        if let (Some(zone), Some(day)) = (&self.zone, read_day(&form.day)) {
+            form.offset = zone.offset_on(day).to_string();
+        }
+        form
     }
 }
 
@@ -68,11 +80,11 @@ struct Asks {
 
 async fn day_page(
     app: &App,
-    reader: &Known,
+    (reader, zone): (&Known, Option<Zone>),
     query: &str,
     (id, part): (Option<Uuid>, Part),
 ) -> Result<HttpResponse, PageError> {
-    let read = Read::of(app, reader).await?;
+    let read = Read::of(app, reader, zone).await?;
     let mut form = read.form(app, reader, query);
     let asks: Asks = serde_urlencoded::from_str(query).unwrap_or_default();
     if asks.forecast.is_some() {
@@ -115,13 +127,20 @@ pub async fn page(
     reader: Known,
     part: HtmxPart,
 ) -> Result<HttpResponse, PageError> {
-    day_page(&app, &reader, http.query_string(), (None, part.0)).await
+    let who = (&reader, Zone::of_request(&http));
+    day_page(&app, who, http.query_string(), (None, part.0)).await
 }
 
 /// A kept day.
-pub async fn one(app: web::Data<App>, reader: Known, id: Id) -> Result<HttpResponse, PageError> {
+pub async fn one(
+    app: web::Data<App>,
+    http: HttpRequest,
+    reader: Known,
+    id: Id,
+) -> Result<HttpResponse, PageError> {
     let day = app.store.day(reader.owner, id.0).await?;
-    day_page(&app, &reader, &day.query, (Some(id.0), Part::Whole)).await
+    let who = (&reader, Zone::of_request(&http));
+    day_page(&app, who, &day.query, (Some(id.0), Part::Whole)).await
 }
 
 /// The day on a sheet of A6.
@@ -130,7 +149,7 @@ pub async fn print(
     http: HttpRequest,
     reader: Known,
 ) -> Result<HttpResponse, PageError> {
-    let read = Read::of(&app, &reader).await?;
+    let read = Read::of(&app, &reader, Zone::of_request(&http)).await?;
     let form = read.form(&app, &reader, http.query_string());
     let engine = app.engine.clone();
     let held = DayShown::default();
@@ -151,8 +170,12 @@ pub(super) enum Day {
 ///
 /// # Errors
 /// When the database does not answer, or a template fails.
-pub(super) async fn decided(app: &App, reader: &Known, query: &str) -> Result<Day, PageError> {
-    let read = Read::of(app, reader).await?;
+pub(super) async fn decided(
+    app: &App,
+    (reader, zone): (&Known, Option<Zone>),
+    query: &str,
+) -> Result<Day, PageError> {
+    let read = Read::of(app, reader, zone).await?;
     let form = read.form(app, reader, query);
     let (engine, caller, reader) = (app.engine.clone(), &reader.caller, reader.clone());
     let decide = move || match page::day_decided(&engine, &reader, &form, read.held()) {
@@ -184,7 +207,11 @@ impl HasToken for KeepDay {
 }
 
 /// Keeps a day: its question, and what was decided, which the day on the water reads.
-pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpResponse, PageError> {
+pub async fn keep(
+    app: web::Data<App>,
+    http: HttpRequest,
+    sent: Checked<KeepDay>,
+) -> Result<HttpResponse, PageError> {
     let Checked {
         reader,
         form: sent,
@@ -192,7 +219,8 @@ pub async fn keep(app: web::Data<App>, sent: Checked<KeepDay>) -> Result<HttpRes
         ..
     } = sent;
     app.anonymous_quota.admit(&reader, sent.query.len())?;
-    let (day, form) = match decided(&app, &reader, &sent.query).await? {
+    let who = (&reader, Zone::of_request(&http));
+    let (day, form) = match decided(&app, who, &sent.query).await? {
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),
     };

@@ -17,7 +17,7 @@ use super::waters::gpx_file;
 use crate::app::App;
 use crate::files::day_in::DaysIn;
 use crate::files::{day_calendar, gpx};
-use crate::reader::Known;
+use crate::reader::{Known, Zone};
 use crate::reply::PageError;
 
 /// Days of a calendar that are taken at once: each takes some 30 ms to plan.
@@ -29,7 +29,13 @@ pub async fn calendar(
     http: HttpRequest,
     reader: Known,
 ) -> Result<HttpResponse, PageError> {
-    let (day, form) = match decided(&app, &reader, http.query_string()).await? {
+    let (day, form) = match decided(
+        &app,
+        (&reader, Zone::of_request(&http)),
+        http.query_string(),
+    )
+    .await?
+    {
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),
     };
@@ -48,7 +54,13 @@ pub async fn waypoints(
     http: HttpRequest,
     reader: Known,
 ) -> Result<HttpResponse, PageError> {
-    match decided(&app, &reader, http.query_string()).await? {
+    match decided(
+        &app,
+        (&reader, Zone::of_request(&http)),
+        http.query_string(),
+    )
+    .await?
+    {
         Day::Decided(decided) => gpx_file("yarrowfen-day.gpx", &gpx::of_day(&decided.0)),
         Day::Shown(page) => Ok(page),
     }
@@ -83,11 +95,11 @@ fn decide(
 /// What is wrong with it, in words; or when the database does not answer.
 pub(super) async fn take_calendar(
     app: &App,
-    reader: &Known,
+    (reader, zone): (&Known, Option<Zone>),
     once: Option<Once>,
     found: &DaysIn,
 ) -> Result<Result<usize, Vec<String>>, PageError> {
-    let read = Read::of(app, reader).await?;
+    let read = Read::of(app, reader, zone).await?;
     let waters = read.things.as_ref().map_or(&[][..], |h| &h.waters);
     let others = match stays_queries(&found.stays, waters, reader) {
         Ok(queries) => queries,

@@ -20,6 +20,34 @@
     stamps.set(form, { asked, stamp: one });
     for (const [name, value] of Object.entries(one)) e.detail.parameters[name] = String(value);
   });
+  // A thumb that bounces is asked: the same button again within a second is one more only if its owner says so.
+  const BOUNCE = 1000;
+  const COUNTED = ['fish', 'missed', 'lost', 'hung', 'gone'];
+  let last = { act: '', at: 0 };
+  document.addEventListener('htmx:confirm', (e) => {
+    const button = e.detail.triggeringEvent?.submitter;
+    if (!button || button.name !== 'do' || !COUNTED.includes(button.value)) return;
+    const before = last;
+    last = { act: button.value, at: Date.now() };
+    if (before.act !== button.value || last.at - before.at > BOUNCE) return;
+    e.preventDefault();
+    document.querySelector('#again')?.remove();
+    const bar = document.createElement('div');
+    bar.className = 'state';
+    bar.id = 'again';
+    bar.setAttribute('role', 'status');
+    const answer = (label, act) => {
+      const one = document.createElement('button');
+      one.type = 'button';
+      one.className = 'btn';
+      one.textContent = label;
+      one.addEventListener('click', () => { bar.remove(); act(); });
+      return one;
+    };
+    const what = button.firstChild?.textContent?.trim() || button.textContent.trim();
+    bar.append(`“${what}” twice within a second. One more? `, answer('Yes, one more', () => e.detail.issueRequest(true)), ' ', answer('No', () => {}));
+    document.querySelector('.taps')?.prepend(bar);
+  });
   // What cannot be sent is said; nothing typed goes.
   const failed = () => {
     const signal = document.querySelector('#signal');

@@ -361,7 +361,7 @@ async fn the_review_tells_the_demo_season_and_its_table_adds_up(pool: PgPool) {
             .collect()
     };
     let both = &fished(&claim.levels.0.name) & &fished(&claim.levels.1.name);
-    assert_eq!(both.len(), claim.stops);
+    assert_eq!(both.len(), claim.stretches);
     for (level, count) in [
         (&claim.levels.0, claim.counts.0),
         (&claim.levels.1, claim.counts.1),

@@ -10,7 +10,7 @@ use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
 use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem, json};
 use yarrowfen_core::day::{
-    DayState, EventId, Log, MOST_ROD, Planned, RodState, Stop, Tied, USUAL_REST_MIN, What,
+    DayState, Event, EventId, Log, MOST_ROD, Planned, RodState, Stop, Tied, USUAL_REST_MIN, What,
 };
 use yarrowfen_core::own_box::MOST_COUNT;
 use yarrowfen_core::{Engine, FieldError, PickRequest};
@@ -129,6 +129,8 @@ pub struct BeginView {
     pub sentence: Sentence,
     /// Words of the question that are not shown.
     pub hidden: Vec<(&'static str, String)>,
+    /// The words that are shown, as a query string: what was not touched is known by them.
+    pub shown: String,
     /// Whether it stands open.
     pub open: bool,
 }
@@ -159,6 +161,8 @@ pub struct TodayPage {
     pub waiting: Option<usize>,
     /// Whether fishing was ended.
     pub ended: bool,
+    /// Since when nobody fishes for a while.
+    pub paused: Option<String>,
     /// The stop.
     pub stop: Option<StopView>,
     /// What is in hand.
@@ -233,6 +237,7 @@ impl TodayPage {
             day: now.day.map(day_told).unwrap_or_default(),
             waiting: now.waiting,
             ended: state.ended.is_some(),
+            paused: paused_since(now),
             stop: stop_view(now, units),
             tied: tied_view(now, units),
             rods: rods(state, units),
@@ -256,6 +261,13 @@ impl TodayPage {
             frame,
         }
     }
+}
+
+/// The time of the pause that is on.
+fn paused_since(now: &Now<'_>) -> Option<String> {
+    let at = now.state.paused?;
+    let is_it = |e: &&Event| e.written.at == at && e.what == What::Paused;
+    now.log.standing().find(is_it).map(time_of)
 }
 
 /// The steps of the planned day; one is done once what it writes down first stands, each line for
@@ -379,8 +391,20 @@ fn begin(form: &PickForm, now: &Now<'_>, typed: &Typed) -> BeginView {
             .filter(|w| !shown(w.key) && !form.typed(w.key).is_empty())
             .map(|w| (w.key, form.typed(w.key).to_owned()))
             .collect(),
+        shown: match typed.text("shown") {
+            "" => shown_words(form),
+            before => before.to_owned(),
+        },
         open: begins && !typed.faults.is_empty(),
     }
+}
+
+/// The words of the form that begins a stop, as a query string.
+fn shown_words(form: &PickForm) -> String {
+    let words = SHOWN.iter().map(|key| (*key, form.typed(key)));
+    form_urlencoded::Serializer::new(String::new())
+        .extend_pairs(words)
+        .finish()
 }
 
 fn tie(
