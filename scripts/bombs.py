@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Sends a server the largest and the most cunning inputs that a stranger, or a visitor of the demo, can think of.
 
-python3 scripts/bombs.py [repeats] [name part]: on a database and a port of its own, after cargo build --release. Each input is sent alone
+python3 scripts/bombs.py [repeats] [name part | --short]: on a database and a port of its own, after cargo build --release. Each input is sent alone
 and by four clients at once, while others ask for /alive and / and a member looks at his box. Ends with 1 where the process ends, its
 memory passes 300 MB, the 99th percentile of /alive or / passes 150 ms (quiet: a few ms), a server error is answered, or the
 member is shown as signed out.
@@ -22,7 +22,9 @@ import zipfile
 from own import Own
 
 REPEATS = int(sys.argv[1]) if len(sys.argv) > 1 else 1
-ONLY = sys.argv[2] if len(sys.argv) > 2 else ""
+# Beside other work on the machine only what does not hang on its speed: that the server lives, in its memory, and answers.
+SHORT = "--short" in sys.argv
+ONLY = sys.argv[2] if len(sys.argv) > 2 and not SHORT else ""
 PORT = 7590
 MOST_MEMORY = 300e6
 MOST_WAIT = 0.150
@@ -295,7 +297,7 @@ def attack(own, name, act, browsers):
     if memory > MOST_MEMORY:
         faults.append(f"{memory / 1e6:.0f} MB")
     waits = [probe.p99() for probe in probes]
-    faults += [f"{probe.path} {wait * 1000:.0f} ms" for probe, wait in zip(probes[:2], waits) if wait > MOST_WAIT]
+    faults += [f"{probe.path} {wait * 1000:.0f} ms" for probe, wait in zip(probes[:2], waits) if wait > MOST_WAIT and not SHORT]
     faults += [f"answered {s}" for s in statuses if isinstance(s, int) and s >= 500 and s != 503]
     told = ", ".join(f"{probe.path} {1000 * wait:.0f}" for probe, wait in zip(probes, waits))
     print(f"{'WRONG' if faults else 'well '} {len(browsers)} x {name}: {sorted(map(str, statuses))[:6]} {time.monotonic() - began:.1f} s, {memory / 1e6:.0f} MB, p99 ms {told}"
@@ -313,6 +315,7 @@ with Own(PORT, "54952") as own:
             if kind == "demo" and inputs is STRANGER and not any(w in name for w in ("calendar", "log", "review", "bottom", "keys", "day")):
                 continue
             for crowd in (browsers[:1], browsers):
-                if ONLY in name:
+                slow = "half" in name or len(crowd) == 1
+                if ONLY in name and not (SHORT and slow):
                     well &= attack(own, f"{kind}: {name}", act, crowd)
 sys.exit(0 if well else 1)

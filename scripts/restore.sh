@@ -18,6 +18,7 @@ cp -a "$base" "$new/data"; cp "$password" "$new/password"; cp -a "$wal" "$new/wa
 rm -f "$new/data/postmaster.pid" "$new/data/backup_manifest"
 # The last segment is not full yet: it ends in .partial.
 for part in "$new"/wal/*.partial; do [ ! -e "$part" ] || mv "$part" "${part%.partial}"; done
+case "$new" in *"'"*) echo "restore: the folder's name must hold no apostrophe: PostgreSQL could not read its settings" >&2; exit 1;; esac
 { echo "restore_command = 'cp \"$new/wal/%f\" \"%p\"'"
   echo "recovery_target_action = 'promote'"
   [ -z "$moment" ] || echo "recovery_target_time = '${moment//\'/}'"; } >> "$new/data/postgresql.auto.conf"

@@ -9,6 +9,9 @@ pub enum StoreError {
     /// The owner keeps as many as may be kept.
     #[error("no more than {0} can be kept")]
     Full(i64),
+    /// A text holds a character that no text of the database can hold.
+    #[error("a text holds a character that cannot be stored")]
+    Unstorable,
     /// The name belongs to another account.
     #[error("the name is taken")]
     Taken,
@@ -42,6 +45,12 @@ fn is_away(code: &str) -> bool {
         || matches!(code, "25006" | "55P03" | "57014")
 }
 
+/// Codes of texts that cannot be stored, such as with a character of no value: PostgreSQL's
+/// manual, appendix A.
+fn is_unstorable(code: &str) -> bool {
+    matches!(code, "22021" | "22P05")
+}
+
 impl StoreError {
     /// Whether asking again in a moment may go well.
     #[must_use]
@@ -61,6 +70,9 @@ impl From<sqlx::Error> for StoreError {
             | sqlx::Error::WorkerCrashed => Self::Unavailable(e),
             sqlx::Error::Database(ref told) if told.code().is_some_and(|code| is_away(&code)) => {
                 Self::Unavailable(e)
+            }
+            sqlx::Error::Database(ref e) if e.code().is_some_and(|code| is_unstorable(&code)) => {
+                Self::Unstorable
             }
             other => Self::Database(other),
         }

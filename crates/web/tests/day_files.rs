@@ -64,7 +64,7 @@ fn calendar() -> (String, String) {
     let now = datetime!(2026-06-01 12:00 UTC);
     let query = form.query();
     (
-        day_calendar::write(&day, &query, (now, UnitSystem::Metric)),
+        day_calendar::write(&day, &query, (now, UnitSystem::Metric, "0123456789ab")),
         query,
     )
 }

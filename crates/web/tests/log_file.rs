@@ -59,7 +59,7 @@ fn files_are_those_that_other_readers_read() {
     let files = [
         ("log.csv", csv(&events).unwrap()),
         ("log.json", json(&events).unwrap()),
-        ("days.ics", calendar(&events, now).into_bytes()),
+        ("days.ics", calendar(&events, (now, "mark")).into_bytes()),
     ];
     let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/reference");
     for (name, written) in files {
@@ -84,7 +84,7 @@ fn what_was_written_is_read_back() {
 
 #[test]
 fn lines_of_a_calendar_are_folded_within_its_limit() {
-    let text = calendar(&morning(), datetime!(2026-11-27 12:00 UTC));
+    let text = calendar(&morning(), (datetime!(2026-11-27 12:00 UTC), "mark"));
     for line in text.split("\r\n") {
         assert!(line.len() <= 75, "{} octets: {line}", line.len());
     }

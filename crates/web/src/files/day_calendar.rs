@@ -8,14 +8,18 @@ use yarrowfen_pages::page::DayDecided;
 
 use super::ics::{Calendar, stamp};
 
-/// Writes a day. What brings its page back stands in each stay, so that the day can be read again
+/// Writes a day, under the mark of whoever planned it. What brings its page back stands in each stay, so that the day can be read again
 /// as it was.
 #[must_use]
-pub fn write(day: &DayDecided, query: &str, (now, units): (OffsetDateTime, UnitSystem)) -> String {
+pub fn write(
+    day: &DayDecided,
+    query: &str,
+    (now, units, mark): (OffsetDateTime, UnitSystem, &str),
+) -> String {
     let mut out = Calendar::new();
     for (at, (stop, (from, to))) in day.asked.stops.iter().zip(&day.plan.stops).enumerate() {
         out.put("BEGIN:VEVENT");
-        out.put(&format!("UID:{}.{at}.plan@yarrowfen", day.day));
+        out.put(&format!("UID:{}.{at}.{mark}.plan@yarrowfen", day.day));
         out.put(&format!("DTSTAMP:{}", stamp(now.unix_timestamp() * 1000)));
         out.put(&format!("DTSTART:{}", local(day.day, *from)));
         out.put(&format!("DTEND:{}", local(day.day, *to)));

@@ -95,7 +95,7 @@ pub fn write(points: &[Waypoint]) -> std::io::Result<Vec<u8>> {
     ]);
     out.write_event(Event::Start(gpx))?;
     for point in points {
-        let (lat, lon) = (point.at.lat.to_string(), point.at.lon.to_string());
+        let (lat, lon) = (degrees(point.at.lat), degrees(point.at.lon));
         let wpt = BytesStart::new("wpt").with_attributes([("lat", &*lat), ("lon", &*lon)]);
         out.write_event(Event::Start(wpt))?;
         for (name, text) in [("name", &point.name), ("desc", &point.remark)] {
@@ -109,6 +109,12 @@ pub fn write(points: &[Waypoint]) -> std::io::Result<Vec<u8>> {
     }
     out.write_event(Event::End(BytesEnd::new("gpx")))?;
     Ok(out.into_inner())
+}
+
+/// Degrees to the tenth of a millimetre, without what arithmetic left of them.
+fn degrees(value: f64) -> String {
+    let text = format!("{value:.9}");
+    text.trim_end_matches('0').trim_end_matches('.').to_owned()
 }
 
 /// A text without what no XML can hold (published: W3C, *XML 1.0*, production 2).
@@ -263,7 +269,8 @@ fn put(open: &mut Option<Open>, text: &str) {
         None => return,
     };
     let room = most.saturating_sub(to.chars().count());
-    to.extend(text.chars().take(room));
+    let kept = text.chars().filter(|c| !c.is_control() || *c == '\n');
+    to.extend(kept.take(room));
 }
 
 /// The five that every XML knows, and characters by number.

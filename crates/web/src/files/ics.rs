@@ -1,6 +1,8 @@
 //! Lines of a calendar. Published: RFC 5545.
 
+use sha2::{Digest, Sha256};
 use time::OffsetDateTime;
+use yarrowfen_rows::OwnerId;
 
 /// Most octets of a line, without its end (3.1).
 const MOST_OCTETS: usize = 75;
@@ -55,6 +57,17 @@ impl Default for Calendar {
     fn default() -> Self {
         Self::new()
     }
+}
+
+/// A mark of an owner for the names of his entries: two anglers' days are two in one calendar, and
+/// nobody is known by it.
+#[must_use]
+pub fn mark_of(owner: OwnerId) -> String {
+    let mut digest = Sha256::new();
+    digest.update("calendar");
+    digest.update(owner.0.as_bytes());
+    let bytes = digest.finalize();
+    bytes.iter().take(6).map(|b| format!("{b:02x}")).collect()
 }
 
 /// A time in UTC: `20260612T053100Z`.

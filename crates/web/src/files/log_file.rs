@@ -204,7 +204,7 @@ fn of_row(row: &csv::StringRecord, places: &[usize; COLUMNS.len()]) -> Line {
 /// The days of a log as a calendar: each a stay from its first line to its last, with where it
 /// was and what came of it. Published: RFC 5545.
 #[must_use]
-pub fn calendar(events: &[Event], now: OffsetDateTime) -> String {
+pub fn calendar(events: &[Event], (now, mark): (OffsetDateTime, &str)) -> String {
     let log = Log::of(events);
     let mut days: Vec<(Date, Vec<&Event>)> = Vec::new();
     for event in log.standing() {
@@ -215,12 +215,17 @@ pub fn calendar(events: &[Event], now: OffsetDateTime) -> String {
     }
     let mut out = Calendar::new();
     for (day, events) in days {
-        stay(&mut out, day, &events, now);
+        stay(&mut out, day, &events, (now, mark));
     }
     out.end()
 }
 
-fn stay(out: &mut Calendar, day: Date, events: &[&Event], now: OffsetDateTime) {
+fn stay(
+    out: &mut Calendar,
+    day: Date,
+    events: &[&Event],
+    (now, mark): (OffsetDateTime, &str),
+) {
     let times = || events.iter().map(|e| e.written.at);
     let (from, to) = (times().min().unwrap_or(0), times().max().unwrap_or(0));
     let mut places: Vec<&str> = Vec::new();
@@ -238,7 +243,7 @@ fn stay(out: &mut Calendar, day: Date, events: &[&Event], now: OffsetDateTime) {
     let places = places.join("; ");
     for line in [
         "BEGIN:VEVENT".to_owned(),
-        format!("UID:{day}.log@yarrowfen"),
+        format!("UID:{day}.{mark}.log@yarrowfen"),
         format!("DTSTAMP:{}", stamp(now.unix_timestamp() * 1000)),
         format!("DTSTART:{}", stamp(from)),
         format!("DTEND:{}", stamp(to.max(from + 60_000))),

@@ -64,6 +64,7 @@ impl From<StoreError> for PageError {
     fn from(e: StoreError) -> Self {
         match &e {
             StoreError::NotFound => Self::NotFound,
+            StoreError::Unstorable => Self::Unreadable,
             StoreError::Full(_) | StoreError::Taken => Self::Full,
             StoreError::Unavailable(cause) => {
                 tracing::error!(error = %cause, "database unavailable");

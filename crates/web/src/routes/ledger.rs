@@ -10,6 +10,7 @@ use yarrowfen_pages::reply::Part;
 
 use super::plan_files::take_calendar;
 use crate::app::App;
+use crate::files::ics::mark_of;
 use crate::files::{day_in, log_file, spans_csv};
 use crate::reader::{HtmxPart, Known, Zone};
 use crate::reply::{PageError, see_other, shown};
@@ -78,7 +79,8 @@ pub async fn log_csv(app: web::Data<App>, reader: Known) -> Result<HttpResponse,
 /// The days of the log as a calendar.
 pub async fn calendar(app: web::Data<App>, reader: Known) -> Result<HttpResponse, PageError> {
     let now = OffsetDateTime::now_utc();
-    let write = move |events: Vec<Event>| log_file::calendar(&events, now);
+    let mark = mark_of(reader.owner);
+    let write = move |events: Vec<Event>| log_file::calendar(&events, (now, &mark));
     let body = app.with_log((reader.owner, &reader.caller), write).await?;
     Ok(file(
         "text/calendar; charset=utf-8",

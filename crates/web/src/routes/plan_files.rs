@@ -16,6 +16,7 @@ use super::plan::{Day, MOST_QUERY, Read, decided};
 use super::waters::gpx_file;
 use crate::app::App;
 use crate::files::day_in::DaysIn;
+use crate::files::ics::mark_of;
 use crate::files::{day_calendar, gpx};
 use crate::reader::{Known, Zone};
 use crate::reply::PageError;
@@ -39,7 +40,8 @@ pub async fn calendar(
         Day::Decided(decided) => *decided,
         Day::Shown(page) => return Ok(page),
     };
-    let by = (OffsetDateTime::now_utc(), reader.options.units);
+    let mark = mark_of(reader.owner);
+    let by = (OffsetDateTime::now_utc(), reader.options.units, mark.as_str());
     let body = day_calendar::write(&day, &form.query(), by);
     Ok(file(
         "text/calendar; charset=utf-8",

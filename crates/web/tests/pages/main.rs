@@ -13,6 +13,7 @@ mod take;
 mod account;
 mod away;
 mod bench;
+mod bounds;
 mod cast;
 mod day;
 mod doors;

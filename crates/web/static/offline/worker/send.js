@@ -5,7 +5,7 @@ const PULL_EVERY = 10_000;
 const LONGEST_PAUSE = 60_000;
 const MOST_ASKED_FOR = AN_HOUR;
 // A line that is too large for the way is tried again after so long.
-const LARGE_AGAIN = 600_000;
+const LARGE_AGAIN = 60_000;
 let pulled = 0;
 /** An answer that does not take what was sent. */
 class Failure extends Error {
@@ -54,9 +54,11 @@ const post = (json, owner, clock, events) => fetch('/today/send', {
   body: JSON.stringify({ owner, now: Date.now() + clock, events }),
   signal: AbortSignal.timeout(15_000),
 });
+/** Whether a line that was too large for the way still rests; not for longer, whatever became of the clock. */
+const rests = (row) => { const left = (row.largeUntil ?? 0) - Date.now(); return left > 0 && left <= LARGE_AGAIN; };
 /** Some unsent lines of one owner that were written by one clock. */
 const someOf = (all, batch) => {
-  const waiting = unsentOf(all).filter((r) => !(r.largeUntil > Date.now()));
+  const waiting = unsentOf(all).filter((r) => !rests(r));
   const some = [];
   let bytes = 0;
   for (const row of waiting) {
@@ -89,7 +91,7 @@ const sendBatch = async (json, owner, some) => {
     if (fresh.csrf === json.csrf && fresh.owner === json.owner) throw new Failure(reply);
     return true;
   }
-  if (reply.status === 413) return smaller(some);
+  if (reply.status === 413) return smaller(some, reply);
   if (!reply.ok) throw new Failure(reply);
   const took = await reply.json();
   // The box that counts what was just sent comes before the lines are called sent: the two change together, or not yet.
@@ -111,13 +113,13 @@ const sendBatch = async (json, owner, some) => {
   return true;
 };
 /** Something on the way takes no body of this size: halves it, down to one line, which is then left for a while. */
-const smaller = async (some) => {
+const smaller = async (some, reply) => {
   if (some.length > 1) {
     await setRetry({ ...await readRetry(), batch: Math.ceil(some.length / 2) });
     return true;
   }
   await changing((_, log) => { log.put({ ...some[0], largeUntil: Date.now() + LARGE_AGAIN }); });
-  return true;
+  throw new Failure(reply);
 };
 /** Sends the forms that wait; each carries the key of its press, so that one which came twice is done once. */
 const sendOutbox = async () => {
@@ -171,7 +173,7 @@ const waiting = async () => {
   return {
     device,
     own: all.filter((r) => mine.includes(r.owner)).length,
-    large: all.filter((r) => mine.includes(r.owner) && r.largeUntil > Date.now()).length,
+    large: all.filter((r) => mine.includes(r.owner) && rests(r)).length,
     others: [...others].map(([owner, count]) => ({ name: names?.[owner] ?? '', count })),
   };
 };
