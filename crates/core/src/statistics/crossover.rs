@@ -38,6 +38,8 @@ const FEWEST: usize = 3;
 const MANY: usize = 12;
 /// Greatest ratio that is looked at, as a power of e.
 const FARTHEST: f64 = 8.0;
+/// So near to it an interval has no end, as a power of e.
+const END: f64 = 0.01;
 /// Steps by which a value is sought, halvings of a range, and what is near enough.
 const STEPS: usize = 12;
 const HALVINGS: usize = 30;
@@ -165,7 +167,12 @@ impl Fit<'_> {
                 high = middle;
             }
         }
-        maths::exp(f64::midpoint(low, high))
+        // What is not met as far as anybody looks has no end on this side.
+        match f64::midpoint(low, high) {
+            e if is_least && e < END - FARTHEST => 0.0,
+            e if !is_least && e > FARTHEST - END => f64::INFINITY,
+            e => maths::exp(e),
+        }
     }
 }
 

@@ -220,12 +220,7 @@ pub fn calendar(events: &[Event], (now, mark): (OffsetDateTime, &str)) -> String
     out.end()
 }
 
-fn stay(
-    out: &mut Calendar,
-    day: Date,
-    events: &[&Event],
-    (now, mark): (OffsetDateTime, &str),
-) {
+fn stay(out: &mut Calendar, day: Date, events: &[&Event], (now, mark): (OffsetDateTime, &str)) {
     let times = || events.iter().map(|e| e.written.at);
     let (from, to) = (times().min().unwrap_or(0), times().max().unwrap_or(0));
     let mut places: Vec<&str> = Vec::new();

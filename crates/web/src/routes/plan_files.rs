@@ -41,7 +41,11 @@ pub async fn calendar(
         Day::Shown(page) => return Ok(page),
     };
     let mark = mark_of(reader.owner);
-    let by = (OffsetDateTime::now_utc(), reader.options.units, mark.as_str());
+    let by = (
+        OffsetDateTime::now_utc(),
+        reader.options.units,
+        mark.as_str(),
+    );
     let body = day_calendar::write(&day, &form.query(), by);
     Ok(file(
         "text/calendar; charset=utf-8",

@@ -24,30 +24,30 @@
   const BOUNCE = 1000;
   const COUNTED = ['fish', 'missed', 'lost', 'hung', 'gone'];
   let last = { act: '', at: 0 };
-  document.addEventListener('htmx:confirm', (e) => {
-    const button = e.detail.triggeringEvent?.submitter;
-    if (!button || button.name !== 'do' || !COUNTED.includes(button.value)) return;
-    const before = last;
-    last = { act: button.value, at: Date.now() };
-    if (before.act !== button.value || last.at - before.at > BOUNCE) return;
-    e.preventDefault();
+  const button = (label, act) => {
+    const one = Object.assign(document.createElement('button'), { type: 'button', className: 'btn', textContent: label });
+    one.addEventListener('click', () => { document.querySelector('#again')?.remove(); act(); });
+    return one;
+  };
+  const askAgain = (act, name) => {
     document.querySelector('#again')?.remove();
-    const bar = document.createElement('div');
-    bar.className = 'state';
-    bar.id = 'again';
+    const bar = Object.assign(document.createElement('div'), { className: 'state', id: 'again' });
     bar.setAttribute('role', 'status');
-    const answer = (label, act) => {
-      const one = document.createElement('button');
-      one.type = 'button';
-      one.className = 'btn';
-      one.textContent = label;
-      one.addEventListener('click', () => { bar.remove(); act(); });
-      return one;
-    };
-    const what = button.firstChild?.textContent?.trim() || button.textContent.trim();
-    bar.append(`“${what}” twice within a second. One more? `, answer('Yes, one more', () => e.detail.issueRequest(true)), ' ', answer('No', () => {}));
-    document.querySelector('.taps')?.prepend(bar);
-  });
+    // The page below may have been made anew meanwhile: its own button is pressed.
+    const press = () => { last = { act: '', at: 0 }; document.querySelector(`.six button[value="${act}"]`)?.click(); };
+    bar.append(`“${name}” twice within a second. One more? `, button('Yes, one more', press), ' ', button('No', () => {}));
+    document.querySelector('#today')?.before(bar);
+  };
+  document.addEventListener('click', (e) => {
+    const tapped = e.target.closest?.('.six button[name="do"]');
+    if (!tapped || !COUNTED.includes(tapped.value)) return;
+    const before = last;
+    last = { act: tapped.value, at: Date.now() };
+    if (before.act !== tapped.value || last.at - before.at > BOUNCE) return;
+    e.preventDefault();
+    e.stopPropagation();
+    askAgain(tapped.value, tapped.firstElementChild?.firstChild?.textContent?.trim() || tapped.textContent.trim());
+  }, true);
   // What cannot be sent is said; nothing typed goes.
   const failed = () => {
     const signal = document.querySelector('#signal');

@@ -96,7 +96,10 @@ async fn strangers_are_bounded_on_each_address_that_writes(pool: PgPool) {
         let reply = send_file!(server, me, "/days/import", &one);
         taken += u32::from(reply.status() == StatusCode::SEE_OTHER);
     }
-    assert!((299..=301).contains(&taken), "{taken} imports of one stranger");
+    assert!(
+        (299..=301).contains(&taken),
+        "{taken} imports of one stranger"
+    );
     // Whatever else he writes: the bound is one.
     let tried = post!(server, me, "/mend/write", form(&me, "fish"));
     assert_eq!(tried.status(), StatusCode::TOO_MANY_REQUESTS);
@@ -154,7 +157,10 @@ async fn the_guesses_of_others_keep_nobody_out_of_his_own_browser(pool: PgPool) 
         server.call(guess).await.unwrap();
     }
     let fresh = sign_in(&other, PASSWORD, "198.51.100.1".into());
-    assert_eq!(server.call(fresh).await.unwrap().status(), StatusCode::TOO_MANY_REQUESTS);
+    assert_eq!(
+        server.call(fresh).await.unwrap().status(),
+        StatusCode::TOO_MANY_REQUESTS
+    );
     let own = sign_in(&mine, PASSWORD, "198.51.100.2".into());
     assert_eq!(location(&server.call(own).await.unwrap()), "/box");
     // His browser is bounded by itself.
@@ -175,14 +181,28 @@ async fn an_error_is_kept_by_no_cache(pool: PgPool) {
     let css = page.split("/static/css/").nth(1).unwrap();
     let css = format!("/static/css/{}", css.split('"').next().unwrap());
     for (name, value, status) in [
-        ("content-encoding", "gzip", StatusCode::UNSUPPORTED_MEDIA_TYPE),
+        (
+            "content-encoding",
+            "gzip",
+            StatusCode::UNSUPPORTED_MEDIA_TYPE,
+        ),
         ("if-match", "\"x\"", StatusCode::PRECONDITION_FAILED),
-        ("range", "bytes=999999999-", StatusCode::RANGE_NOT_SATISFIABLE),
+        (
+            "range",
+            "bytes=999999999-",
+            StatusCode::RANGE_NOT_SATISFIABLE,
+        ),
     ] {
-        let request = test::TestRequest::get().uri(&css).insert_header((name, value));
+        let request = test::TestRequest::get()
+            .uri(&css)
+            .insert_header((name, value));
         let reply = server.call(me.sends(request)).await.unwrap();
         assert_eq!(reply.status(), status, "{name}");
-        assert_eq!(reply.headers().get("cache-control").unwrap(), "no-store", "{name}");
+        assert_eq!(
+            reply.headers().get("cache-control").unwrap(),
+            "no-store",
+            "{name}"
+        );
     }
 }
 
@@ -197,9 +217,17 @@ async fn a_plan_kept_again_takes_the_old_ones_place_and_has_the_light_of_the_zon
     let first = location(&post!(server, me, "/days", keep("2")));
     let again = location(&post!(server, me, "/days", keep("9")));
     assert_eq!(first, again);
-    assert!(text(get!(server, me, &again)).await.contains("value=\"9 m/s\""));
+    assert!(
+        text(get!(server, me, &again))
+            .await
+            .contains("value=\"9 m/s\"")
+    );
     // The sun at 52.3 N 0.4 E on 12 June 2027 by astral 3.2: up at 3:37 UTC.
-    for (zone, sun) in [("CET", "sun 5:37"), ("UTC", "sun 3:37"), ("EST5EDT", "sun 23:37")] {
+    for (zone, sun) in [
+        ("CET", "sun 5:37"),
+        ("UTC", "sun 3:37"),
+        ("EST5EDT", "sun 23:37"),
+    ] {
         let request = test::TestRequest::get()
             .uri(&format!("/days?{QUERY}"))
             .cookie(Cookie::new("yarrowfen_zone", zone));
@@ -218,7 +246,10 @@ async fn a_pause_is_one_tap_and_a_known_water_brings_its_depth(pool: PgPool) {
         ("depth", "7 m"),
         ("bottom", "clay"),
     ];
-    assert_eq!(post!(server, me, "/waters", water).status(), StatusCode::SEE_OTHER);
+    assert_eq!(
+        post!(server, me, "/waters", water).status(),
+        StatusCode::SEE_OTHER
+    );
     post!(server, me, "/today", form(&me, "begin"));
     post!(server, me, "/today", form(&me, "pause"));
     let page = as_shown(&text(get!(server, me, "/today")).await);
@@ -228,7 +259,10 @@ async fn a_pause_is_one_tap_and_a_known_water_brings_its_depth(pool: PgPool) {
     assert!(!page.contains("Pause since"));
     // Nobody touched depth and bottom: they are the water's. Typed, they are the angler's.
     let stop = |typed: &str| {
-        let mut stop = form(&me, "stop").into_iter().map(|(k, v)| (k, v.to_owned())).collect::<Vec<_>>();
+        let mut stop = form(&me, "stop")
+            .into_iter()
+            .map(|(k, v)| (k, v.to_owned()))
+            .collect::<Vec<_>>();
         stop.retain(|f| !["place", "depth", "bottom"].contains(&f.0));
         stop.extend([
             ("place", "Reed Mere".to_owned()),
