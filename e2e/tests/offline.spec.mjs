@@ -148,6 +148,45 @@ test('two phones on one day merge, and the order is that of the clocks', async (
   await second.close();
 });
 
+test('a count without a network is kept, counts at once, and is sent once', async ({ page, context }) => {
+  await page.goto('/');
+  await demo(page);
+  await installed(page);
+  const path = '/count?rig=ned&form=stick&length=70+mm&depth=4+m';
+  await page.goto(path);
+  const sinks = () => page.evaluate(async () => (await (await fetch('/device')).json()).sinks.length);
+  const before = await sinks();
+  await context.setOffline(true);
+  await page.goto(path);
+  await page.locator('input[name="seconds"]').first().fill('7.5');
+  await page.getByRole('button', { name: 'Write it down' }).first().click();
+  await page.waitForLoadState();
+  const waiting = () => page.evaluate(() => new Promise((done) => {
+    const ask = indexedDB.open('yarrowfen');
+    ask.onsuccess = () => { const all = ask.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => { ask.result.close(); done(all.result.length); }; };
+  }));
+  await expect.poll(waiting).toBe(1);
+  await expect(page.locator('body')).toContainText('7.5 s');
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect.poll(sinks, { timeout: 40_000 }).toBe(before + 1);
+  await expect.poll(waiting).toBe(0);
+});
+
+test('the Review and a planned day can be read again without a network, with their age', async ({ page, context }) => {
+  await page.goto('/');
+  await demo(page);
+  await installed(page);
+  for (const path of ['/days/review', '/days']) await page.goto(path);
+  await context.setOffline(true);
+  for (const [path, says] of [['/days/review', 'an hour'], ['/days', 'Over each spot']]) {
+    const reply = await page.goto(path);
+    expect(reply.status(), path).toBe(200);
+    await expect(page.locator('.said.away'), path).toContainText('as it was on');
+    await expect(page.locator('body'), path).toContainText(says);
+  }
+});
+
 test('what Mend is asked to write down lands in the day, without a network too', async ({ page, context }) => {
   await fresh(page);
   await begin(page, 'Brick Pit');

@@ -79,3 +79,23 @@ test('the review of the season says what it found and what it did not', async ({
   await page.locator('#counted > summary').click();
   await expect(page.locator('#counted')).toContainText('Benjamini and Hochberg');
 });
+
+test('a bounce of the thumb is asked about, and a pause counts for nobody', async ({ page }) => {
+  await begin(page);
+  const before = (await lines(page)).length;
+  await tap(page, 'Fish');
+  await page.getByRole('button', { name: 'Fish', exact: true }).click();
+  await expect(page.locator('#again')).toContainText('twice within a second');
+  expect(await lines(page)).toHaveLength(before + 1);
+  await page.locator('#again').getByRole('button', { name: 'No', exact: true }).click();
+  await expect(page.locator('#again')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Missed', exact: true }).click();
+  await expect.poll(async () => (await lines(page)).length).toBe(before + 2);
+  await page.getByRole('button', { name: 'Missed', exact: true }).click();
+  await change(page, () => page.getByRole('button', { name: 'Yes, one more' }).click());
+  await expect.poll(async () => (await lines(page)).length).toBe(before + 3);
+  await change(page, () => page.getByRole('button', { name: /^Pause/ }).click());
+  await expect(page.locator('.begin')).toContainText('Pause since');
+  await tap(page, 'Fish on');
+  await expect(page.getByText('Pause since')).toHaveCount(0);
+});
