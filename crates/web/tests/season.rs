@@ -3,7 +3,7 @@
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::Phase;
 use yarrowfen_core::day::{Log, checked, spans};
-use yarrowfen_core::explore::ledger::{Asked, Counted, Factor, Review, review};
+use yarrowfen_core::explore::ledger::{Asked, Counted, Factor, Review, conditions, review};
 use yarrowfen_web::demo::season::season;
 
 fn asked(by: Factor) -> Asked {
@@ -60,14 +60,14 @@ fn the_lighter_football_is_claimed_and_nothing_else_is() {
             c.compared.interval
         );
         assert!(c.better().unwrap().name.starts_with("1/8 oz"));
-        // Every stop where both were fished, those too on which nothing came.
+        // Every stretch where both were fished, those too on which nothing came.
         let mut stops = std::collections::BTreeMap::new();
         for s in spans
             .iter()
             .filter(|s| s.tied.label == "1/8 oz" || s.tied.label == "1/4 oz")
         {
             stops
-                .entry((s.day, s.stop_at))
+                .entry((s.day, s.stop_at, conditions(s)))
                 .or_insert_with(std::collections::BTreeSet::new)
                 .insert(&s.tied.label);
         }

@@ -6,16 +6,17 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::{Feeding, Outcome, Phase, Throat};
 use yarrowfen_core::base::{plain, round};
 use yarrowfen_core::day::{Event, Log, Seen, Span, spans};
-use yarrowfen_core::explore::ledger::wanted;
+use yarrowfen_core::explore::ledger::{conditions, wanted};
 use yarrowfen_core::own_box::csv::armed;
 use yarrowfen_pages::ask::ledger::LedgerForm;
 
 use super::log_file::time_of;
 
-const COLUMNS: [&str; 24] = [
+const COLUMNS: [&str; 25] = [
     "day",
     "place",
     "stop_begun",
+    "conditions",
     "depth_m",
     "bottom",
     "wind_mps",
@@ -74,6 +75,7 @@ fn row(s: &Span<'_>) -> Vec<String> {
         s.day.to_string(),
         armed(&stop.place).into_owned(),
         time_of(s.stop_at),
+        conditions(s),
         plain(stop.depth_m, 3),
         stop.bottom.code().to_owned(),
         plain(stop.wind_mps, 3),

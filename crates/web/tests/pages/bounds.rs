@@ -243,8 +243,7 @@ async fn a_pause_is_one_tap_and_a_known_water_brings_its_depth(pool: PgPool) {
     let water = [
         ("csrf", me.csrf.as_str()),
         ("name", "Reed Mere"),
-        ("depth", "7 m"),
-        ("bottom", "clay"),
+        ("query", "depth=7+m&bottom=clay"),
     ];
     assert_eq!(
         post!(server, me, "/waters", water).status(),

@@ -352,7 +352,16 @@ async fn the_review_tells_the_demo_season_and_its_table_adds_up(pool: PgPool) {
     // The comparison that is claimed: over stops where both were fished with all else alike.
     let claim = told.comparisons.iter().find(|c| c.claims()).unwrap();
     let key = |r: &csv::StringRecord| {
-        ["day", "stop_begun", "rig", "shape", "bait", "bait_mm"].map(|c| r[at(c)].to_owned())
+        [
+            "day",
+            "stop_begun",
+            "conditions",
+            "rig",
+            "shape",
+            "bait",
+            "bait_mm",
+        ]
+        .map(|c| r[at(c)].to_owned())
     };
     let fished = |name: &str| -> std::collections::BTreeSet<_> {
         rows.iter()

@@ -77,7 +77,9 @@ async fn a_form_that_is_sent_twice_is_done_once(pool: PgPool) {
         let twice = async || location(&post!(server, me, path, with(&second)));
         let (a, b) = tokio::join!(twice(), twice());
         assert_eq!(a, b, "{path}");
-        assert_eq!(rows(table).await, 2, "{path}");
+        // A plan kept again for the same day and water takes the old one's place.
+        let made = if path == "/days" { 1 } else { 2 };
+        assert_eq!(rows(table).await, made, "{path}");
     }
     // A token of another browser is none, whatever stands after its dot.
     let forged = format!("{}.{}", "0".repeat(32), first.split('.').nth(1).unwrap());

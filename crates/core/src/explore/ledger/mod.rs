@@ -10,7 +10,7 @@ mod own_size;
 mod review;
 
 pub use compare::{Comparison, Confounded, Turns, comparisons};
-pub use levels::{Band, DEPTH_BANDS, Level, level};
+pub use levels::{Band, DEPTH_BANDS, Level, conditions, level};
 pub use own_size::{OwnSize, own_size, own_sizes};
 pub use review::{Asked, Fed, Lost, Review, Row, WaterRow, lost_over, review, wanted};
 
