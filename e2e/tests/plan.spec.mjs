@@ -1,4 +1,5 @@
 // A day planned, kept, printed and done, driven; its weather typed, pasted and forecast.
+import { execFileSync } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
 import { demo } from './account.mjs';
 import { answers422, change, expect, test } from './page.mjs';
@@ -57,7 +58,7 @@ test('the forecast is taken, and the page says that it is simulated until a word
   await expect(page.locator('[data-weather]')).toHaveCount(0);
 });
 
-test('a day is kept, deleted and brought back; its sheet is one page of A6; its calendar and waypoints come along', async ({ page }) => {
+test('a day is kept, deleted and brought back; every line of its sheet is printed; its calendar and waypoints come along', async ({ page }) => {
   await demo(page);
   await page.goto('/days?day=2031-06-12&wind=2+to+7+m/s&rods=4');
   await page.getByRole('button', { name: 'Keep this day' }).click();
@@ -75,8 +76,12 @@ test('a day is kept, deleted and brought back; its sheet is one page of A6; its 
   expect((await readFile(await map.path(), 'utf8')).match(/<wpt /g)).toHaveLength(3);
   await page.getByRole('link', { name: 'Print, A6' }).click();
   await expect(page.locator('.day-sheet')).toContainText('Brick Pit');
-  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
-  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  // Nothing is cut: what takes more than one sheet goes on, and each says which it is.
+  const wanted = await page.locator('.day-sheet :is(li b, li span, p, h1)').allInnerTexts();
+  const pdf = await page.pdf({ preferCSSPageSize: true });
+  const printed = execFileSync('pdftotext', ['-raw', '-', '-'], { input: pdf }).toString().replace(/\s/g, '');
+  for (const line of wanted) expect(printed).toContain(line.replace(/\s/g, ''));
+  expect(printed).toMatch(/sheet1of\d/);
   await page.goto(here);
   await page.getByRole('button', { name: 'Delete it' }).click();
   await expect(page.getByRole('status').first()).toContainText('The day is deleted');

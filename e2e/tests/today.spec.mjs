@@ -69,7 +69,7 @@ test('the review of the season says what it found and what it did not', async ({
   await page.goto('/days/review');
   await expect(page.locator('[data-claim]')).toHaveCount(1);
   await expect(page.locator('[data-claim]')).toContainText('1/8 oz against 1/4 oz: fish the 1/8 oz');
-  await expect(page.locator('[data-nothing]').first()).toContainText('nothing yet');
+  await expect(page.locator('[data-nothing]').first()).toContainText('no clear difference yet');
   await change(page, () => page.getByLabel('By what').selectOption('wind'));
   await expect(page).toHaveURL(/by=wind/);
   await expect(page.locator('[data-claim]')).toHaveCount(0);

@@ -1,7 +1,13 @@
 //! Seasons of known truth, told line by line and looked at by the page's own code: nothing is
 //! claimed that is not there, what is there is found, and the hours that a look asks for are enough.
 //! `YARROWFEN_SEASONS=2000` for the long run, whose figures stand in docs/model.md.
-#![allow(clippy::unwrap_used, reason = "a test")]
+#![allow(
+    clippy::unwrap_used,
+    clippy::print_stdout,
+    clippy::disallowed_methods,
+    clippy::cast_precision_loss,
+    reason = "a test that tells its figures; its dice need not agree to the last bit"
+)]
 
 use time::Duration;
 use time::macros::date;

@@ -126,6 +126,10 @@ impl<'e> DayState<'e> {
 /// midnight writes on in the day that he began.
 const GOES_ON: i64 = 6 * 3_600_000;
 
+/// The clocks of two devices on one day may be so far apart, ms: the last line of the one may lie
+/// ahead of the other.
+const APART: i64 = 3_600_000;
+
 /// The day that something written now belongs to: the one that is being fished, else the
 /// date of the clock; `offset` is what its time of day is ahead of UTC, minutes.
 #[must_use]
@@ -133,7 +137,7 @@ pub fn day_at(log: &Log<'_>, at: i64, offset: i16) -> Option<Date> {
     let fished = |e: &&Event| e.what.is_fished() || e.what.is_rest();
     let last = log.standing().rfind(fished);
     let goes_on = |e: &&Event| {
-        e.what != What::Ended && (0..GOES_ON).contains(&(at.saturating_sub(e.written.at)))
+        e.what != What::Ended && (-APART..GOES_ON).contains(&(at.saturating_sub(e.written.at)))
     };
     let clock = WrittenAt {
         at,

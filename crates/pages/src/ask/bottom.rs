@@ -35,7 +35,9 @@ pub fn take(cast: &mut CastForm, text: &str) -> Result<(), Faults> {
             Ok(())
         }
         Err(faults) => {
-            let text = &text[..text.floor_char_boundary(MOST_BYTES)];
+            let mut ends = (0..=text.len().min(MOST_BYTES)).rev();
+            let end = ends.find(|at| text.is_char_boundary(*at));
+            let text = &text[..end.unwrap_or(0)];
             let lines: Vec<&str> = text.lines().take(MOST_TYPED).collect();
             cast.set("bed", lines.join("|"));
             let faults = faults.into_iter().take(MOST_FAULTS);

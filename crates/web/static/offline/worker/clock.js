@@ -10,7 +10,8 @@ const readClock = async () => { [skew = 0, accepted = 0] = (await several(['skew
 const clockRead = readClock().catch(() => {});
 /** Measures the clock by an answer that has just come. */
 const measureClock = async (reply) => {
-  const server = Date.parse(reply.headers.get('date') ?? '');
+  // It tells whole seconds: the end of this one, so that nothing that was written seems to lie ahead.
+  const server = Date.parse(reply.headers.get('date') ?? '') + 999;
   if (Number.isNaN(server)) return;
   await clockRead;
   const ahead = server - Date.now();
