@@ -34,18 +34,17 @@ pub async fn given_back<B: MessageBody + 'static>(
 ) -> Result<ServiceResponse, Error> {
     let part = request.headers().contains_key("hx-request");
     let reply = next.call(request).await?;
-    let again = matches!(
-        reply.status(),
-        StatusCode::SERVICE_UNAVAILABLE | StatusCode::TOO_MANY_REQUESTS
-    );
     let cause = reply.response().error().and_then(|e| e.as_error());
     let cause = match cause {
-        Some(PageError::Busy) => PageError::Busy,
-        Some(PageError::TooMany) => PageError::TooMany,
-        _ => PageError::Unavailable,
+        Some(PageError::Busy) => Some(PageError::Busy),
+        Some(PageError::TooMany) => Some(PageError::TooMany),
+        _ if reply.status() == StatusCode::SERVICE_UNAVAILABLE => Some(PageError::Unavailable),
+        // A page that says itself what is wrong stays as it is.
+        _ => None,
     };
     let typed = reply.request().extensions_mut().remove::<Typed>();
-    let Some(typed) = typed.filter(|typed| again && !part && typed.is_open()) else {
+    let typed = typed.filter(|typed| !part && typed.is_open());
+    let Some((typed, cause)) = typed.zip(cause) else {
         return Ok(reply.map_into_boxed_body());
     };
     let again = Again {

@@ -278,3 +278,18 @@ async fn a_pause_is_one_tap_and_a_known_water_brings_its_depth(pool: PgPool) {
     let page = as_shown(&text(get!(server, me, "/today")).await);
     assert!(page.contains("at Reed Mere: 2 m over clay"));
 }
+
+/// A page that says itself why it refuses is not told as a database that is away.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn too_many_visits_to_the_demo_are_told_as_what_they_are(pool: PgPool) {
+    let server = server!(pool.clone());
+    let me = visit(&server).await;
+    post!(server, me, "/account/demo", bare(&me));
+    sqlx::query("update attempts set failures = 500 where subject like 'demo %'")
+        .execute(&pool)
+        .await
+        .unwrap();
+    let reply = post!(server, me, "/account/demo", bare(&me));
+    assert_eq!(reply.status(), StatusCode::TOO_MANY_REQUESTS);
+    assert!(text(reply).await.contains("too many visits"));
+}
