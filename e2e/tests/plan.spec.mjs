@@ -95,7 +95,7 @@ test('the day on the water goes by the plan, one tap a step', async ({ page }) =
   await page.goto(`/days?day=${today}&rods=2&s0=pick&s1=pick&wind=2+to+14+m/s`);
   await page.getByRole('button', { name: 'Start the day' }).click();
   await expect(page).toHaveURL(/\/today$/);
-  await expect(page.locator('.in-hand')).toContainText('as Pick has it');
+  await expect(page.locator('.in-hand')).toContainText(' over ');
   await expect(page.locator('.in-hand')).toContainText('rod 1');
   await page.goto(`/days?day=${today}&rods=2&s0=pick&s1=pick&wind=2+to+14+m/s`);
   await page.getByRole('button', { name: 'Keep this day' }).click();

@@ -466,3 +466,31 @@ proptest! {
         prop_assert!((0.0..=1.0).contains(&a.figures.contact));
     }
 }
+
+/// Bites on the fall and the first rest are held against the time that these are: longer in deep
+/// water, and with a light head.
+#[test]
+fn the_early_share_of_a_cast_is_played() {
+    use yarrowfen_core::base::Mass;
+    use yarrowfen_core::explore::cast_ready::Fished;
+    let share = |rig: &str, depth: f64, g: f64| {
+        let json = format!(r#"{{"rig":"{rig}","water":{{"depth_m":{depth},"bottom":"gravel"}}}}"#);
+        let one = Fished {
+            request: PickRequest::from_json(json.as_bytes()).unwrap(),
+            head: Mass::new::<uom::si::mass::gram>(g),
+            hours: 2.0,
+        };
+        let found = ENGINE.early_time(&[one], Options::default()).unwrap();
+        println!("{rig} {depth} m {g} g: {found:.3}");
+        found
+    };
+    for rig in ["ned", "tube", "swimbait", "shaky_head"] {
+        let (shallow, deep) = (share(rig, 1.5, 5.0), share(rig, 8.0, 5.0));
+        assert!(0.0 < shallow && shallow < deep && deep < 1.0, "{rig}");
+        assert!(
+            share(rig, 8.0, 14.0) < deep,
+            "{rig}: a heavy head falls faster"
+        );
+    }
+    assert_eq!(ENGINE.early_time(&[], Options::default()), None);
+}

@@ -1,6 +1,10 @@
 //! Rods over a day against every way there is, on small days, and against what is promised on
 //! large ones.
-#![expect(clippy::cast_possible_truncation, reason = "small numbers of a test")]
+#![expect(
+    clippy::cast_possible_truncation,
+    clippy::cast_precision_loss,
+    reason = "small numbers of a test"
+)]
 
 use std::collections::BTreeMap;
 
@@ -46,9 +50,13 @@ fn day(dice: &mut Dice, most: usize, rigs: u64) -> Vec<Slot> {
 /// Minutes unserved, retyings, and how much worse than the best.
 type Cost = (f64, usize, f64);
 
+/// Minutes that a retying takes.
+const RETIE_MIN: f64 = 5.0;
+
 fn below(a: &Cost, b: &Cost) -> bool {
-    if (a.0 - b.0).abs() > 1e-6 {
-        return a.0 < b.0;
+    let lost = |c: &Cost| c.0 + RETIE_MIN * c.1.min(1_000_000) as f64;
+    if (lost(a) - lost(b)).abs() > 1e-6 {
+        return lost(a) < lost(b);
     }
     if a.1 != b.1 {
         return a.1 < b.1;
@@ -56,7 +64,7 @@ fn below(a: &Cost, b: &Cost) -> bool {
     a.2 < b.2 - 1e-6
 }
 
-/// The least minutes unserved, then the fewest retyings, then the best served, over every way to
+/// The fewest minutes lost, then the fewest retyings, then the best served, over every way to
 /// carry rods: each set of rigs in each slot, with what it costs to come there from each set
 /// before.
 fn by_every_way(slots: &[Slot], carried: usize, rigs: usize) -> Cost {
@@ -144,7 +152,7 @@ fn a_small_day_is_planned_as_well_as_by_every_way_there_is() {
         let rigs = 3 + dice.below(4);
         let carried = 1 + dice.below(3);
         let slots = day(&mut dice, 9, rigs as u64);
-        let plan = rods(&slots, carried);
+        let plan = rods(&slots, carried, RETIE_MIN);
         sound(&slots, carried, &plan);
         assert!(plan.exact);
         let (unserved, retyings, worse) = by_every_way(&slots, carried, rigs);
@@ -167,7 +175,7 @@ fn a_large_day_is_planned_one_situation_after_the_other_and_says_so() {
     for _ in 0..60 {
         let slots = day(&mut dice, 60, 14);
         let count: usize = slots.iter().map(Vec::len).sum();
-        let plan = rods(&slots, 4);
+        let plan = rods(&slots, 4, RETIE_MIN);
         sound(&slots, 4, &plan);
         assert_eq!(plan.exact, count <= MOST_SITUATIONS);
         // What no rig serves stays unserved; with as many rods as a slot has situations all else
@@ -188,13 +196,33 @@ fn a_rod_more_never_serves_less() {
     let mut dice = Dice(17);
     for _ in 0..120 {
         let slots = day(&mut dice, 10, 6);
-        let all: Vec<Rods> = (1..=4).map(|carried| rods(&slots, carried)).collect();
+        let all: Vec<Rods> = (1..=4)
+            .map(|carried| rods(&slots, carried, RETIE_MIN))
+            .collect();
         for pair in all.windows(2) {
-            let less = pair[1].unserved < pair[0].unserved - 1e-9;
-            let same = (pair[1].unserved - pair[0].unserved).abs() < 1e-9;
+            let lost = |plan: &Rods| plan.unserved + RETIE_MIN * plan.retied.len() as f64;
+            let less = lost(&pair[1]) < lost(&pair[0]) - 1e-9;
+            let same = (lost(&pair[1]) - lost(&pair[0])).abs() < 1e-9;
             assert!(less || (same && pair[1].retied.len() <= pair[0].retied.len()));
         }
     }
-    let none = rods(&[], 3);
+    let none = rods(&[], 3, RETIE_MIN);
     assert!(none.carried.is_empty() && none.exact);
+}
+
+#[test]
+fn nobody_reties_for_less_than_the_minutes_that_it_takes() {
+    let by = |rig| vec![Serving { rig, off: 0.0 }];
+    let stretch = |minutes, rig| {
+        vec![Wanted {
+            minutes,
+            by: by(rig),
+        }]
+    };
+    for (minutes, reties) in [(4.0, 0), (6.0, 1)] {
+        let day = [stretch(60.0, 0), stretch(minutes, 1)];
+        let plan = rods(&day, 1, RETIE_MIN);
+        assert_eq!(plan.retied.len(), reties, "{minutes}");
+        assert_eq!(plan.serves[1][0].is_some(), reties == 1, "{minutes}");
+    }
 }

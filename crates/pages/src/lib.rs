@@ -7,6 +7,7 @@
 
 pub mod ask;
 pub mod draw;
+mod early_time;
 pub mod held;
 pub mod offline;
 pub mod own_record;

@@ -85,6 +85,11 @@ fn tied(
         _ => false,
     };
     let thing = things.and_then(|h| h.items.iter().find(same));
+    // A head of the box is tied on with the hook that it carries.
+    let carried = thing.and_then(|o| match &o.item.thing {
+        Thing::Head(head) => head.hook.as_ref(),
+        _ => None,
+    });
     Tied {
         rod,
         rig: tie.rig,
@@ -93,7 +98,7 @@ fn tied(
         label: tie.label.to_string(),
         form: tie.bait.form,
         length_mm: tie.bait.length_mm,
-        hook: tie.hook.0.clone(),
+        hook: carried.map_or_else(|| tie.hook.0.clone(), |h| h.as_str().to_owned()),
         thing: thing.map(|o| EventId(o.id.as_u128())),
         why,
         question: PickForm::from_request(&request, options).query(),

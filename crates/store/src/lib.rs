@@ -29,7 +29,7 @@ pub use days::{MOST_DAYS, NewDay};
 pub use error::StoreError;
 pub use headings::{KeptHeadings, MOST_SIGNATURE};
 pub use kept::{KEPT_PAGE, MOST_DELETED, MOST_KEPT, NewKept};
-pub use logs::{EventRows, MOST_ANONYMOUS_EVENTS, MOST_EVENTS};
+pub use logs::{EventRows, LogTaken, MOST_ANONYMOUS_EVENTS, MOST_EVENTS};
 pub use once::Once;
 pub use state::State as DatabaseState;
 pub use tackle::{BoxRows, MOST_ITEMS, State};

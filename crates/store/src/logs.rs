@@ -219,13 +219,49 @@ async fn take(
     connection: &mut PgConnection,
     owner: OwnerId,
     events: &[Event],
-) -> Result<usize, StoreError> {
+) -> Result<LogTaken, StoreError> {
     let mut new = HashSet::new();
+    let mut changed = 0;
     for some in events.chunks(AT_ONCE) {
-        new.extend(insert(&mut *connection, owner, None, some).await?);
+        let fresh: HashSet<Uuid> = insert(&mut *connection, owner, None, some)
+            .await?
+            .into_iter()
+            .collect();
+        let known = some.iter().filter(|e| !fresh.contains(&uuid(e.id)));
+        changed += differing(&mut *connection, owner, known).await?;
+        new.extend(fresh);
     }
     lived_elsewhere(connection, owner, &new).await?;
-    Ok(new.len())
+    Ok(LogTaken {
+        new: new.len(),
+        known: events.len() - new.len(),
+        changed,
+    })
+}
+
+/// Counts the lines that say something else than what is there under their ids.
+async fn differing(
+    connection: &mut PgConnection,
+    owner: OwnerId,
+    known: impl Iterator<Item = &Event>,
+) -> Result<usize, StoreError> {
+    let known: HashMap<Uuid, &Event> = known.map(|e| (uuid(e.id), e)).collect();
+    if known.is_empty() {
+        return Ok(0);
+    }
+    let ids: Vec<Uuid> = known.keys().copied().collect();
+    let rows = sqlx::query_as!(
+        Row,
+        r#"select id, day, at_ms, offset_min, device, seq, what::text as "what!", counted
+           from log_events where owner_id = $1 and id = any($2)"#,
+        owner.0,
+        &ids
+    )
+    .fetch_all(connection)
+    .await?;
+    let there = rows.into_iter().filter_map(Row::read);
+    let differs = |e: &Event| known.get(&uuid(e.id)).is_some_and(|told| **told != *e);
+    Ok(there.filter(differs).count())
 }
 
 /// Says of lines just written that what stands of their heads was counted where they were lived;
@@ -259,6 +295,17 @@ pub(crate) fn rows<'e>(
     rows.fetch(at)
         .err_into()
         .try_filter_map(async |row: Row| Ok(row.read()))
+}
+
+/// What became of the lines of a log that was taken in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct LogTaken {
+    /// Lines that were not there.
+    pub new: usize,
+    /// Lines whose ids were there.
+    pub known: usize,
+    /// Those of them that say something else than what is there, which was left.
+    pub changed: usize,
 }
 
 impl Store {
@@ -300,11 +347,12 @@ impl Store {
     }
 
     /// Takes a log in that was taken out elsewhere, beside what is there. All or none; the box
-    /// is left as it is, since it was counted when it was lived. Gives how many were new.
+    /// is left as it is, since it was counted when it was lived. A line whose id is there stays as
+    /// it is there.
     ///
     /// # Errors
     /// [`StoreError::Full`] when there are too many.
-    pub async fn take_log(&self, owner: OwnerId, events: &[Event]) -> Result<usize, StoreError> {
+    pub async fn take_log(&self, owner: OwnerId, events: &[Event]) -> Result<LogTaken, StoreError> {
         let mut tx = self.pool.begin().await?;
         owner_row(&mut tx, owner).await?;
         lock(&mut tx, owner).await?;

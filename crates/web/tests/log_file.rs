@@ -149,6 +149,14 @@ fn what_is_no_log_is_refused_in_words() {
         );
     }
     assert!(says(b"id\xff\n").contains("UTF-8"));
+    // The same line twice is one; another under its id is a fault at its line.
+    let twice = csv_of(&format!("{good}\n{good}"));
+    assert_eq!(read(twice.as_bytes()).map(|e| e.len()), Ok(1));
+    let other = csv_of(&format!("{good}\n{}", good.replace("ended", "paused")));
+    let said = says(other.as_bytes());
+    assert!(said.contains("line 2: its id stands on line 1"), "{said}");
+    assert!(says(b"\xff\xfei\0d\0").contains("UTF-16"));
+    assert!(says(b"PK\x03\x04").contains("workbook"));
     assert!(says(&vec![b'['; 3_000_000]).contains("JSON"));
     let many = format!("[{}1]", "1,".repeat(MOST_LINES));
     assert!(says(many.as_bytes()).contains("at most"));

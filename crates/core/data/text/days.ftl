@@ -67,6 +67,7 @@ fault_rod = rods are numbered from 1 to { $most }
 fault_hourly = “{ $text }” is no time with its value, such as 5:00 2
 fault_many_hours = at most { $most } times of a day are taken
 fault_no_hours = a table of hours has columns hour and wind_mps, and perhaps temp_c, under their headings
+fault_hours_of_another_day = every row of this table is of another day
 fault_in_line = line { $line }: { $what }
 fault_rest = a spot rests from 1 to { $most } minutes
 
@@ -121,6 +122,9 @@ step_at = { $time } { $what }
 step_tie = rod { $rod }: { $label } { $shape }
 plan_retie = { $time }: rod { $rod } to { $tie }
 plan_unserved = { $slot }: nothing to { $part } with
+place_by_water = { $depth } over { $bottom }
+plan_compromise = { $slot }: { $tie } to { $part } is a compromise, as no weight does everything there
+plan_compromise_short = { $tie } (a compromise)
 plan_exact = No other choice serves more of the day, retied less often, nearer what suits best
 plan_turns = Turn about at every stop, all else alike, begun with the one and the other by turns: what comes is then down to what is tied on, and to luck
 plan_greedy = So many situations are chosen for one after the other; a better choice may be left

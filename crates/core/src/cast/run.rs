@@ -1,5 +1,7 @@
 //! A cast run from the splash to the rod.
 
+use std::collections::BTreeSet;
+
 use super::acts::Act;
 use super::lure::Lure;
 use super::profile::Bed;
@@ -14,6 +16,8 @@ use uom::si::length::meter;
 
 /// Longest time that a cast is followed, s.
 pub const LONGEST_S: f64 = 300.0;
+/// The act that is the rest after the first fall, which is the act before it.
+const REST_ACT: usize = 1;
 /// How long it is followed under the rod, s.
 const BELOW_S: f64 = 90.0;
 /// Longest first fall, s.
@@ -32,6 +36,8 @@ pub struct Cast {
     pub entry: Entry,
     /// Which move each act belongs to; the first fall and its end have none.
     pub acts: Vec<Option<usize>>,
+    /// The acts that are falls.
+    falls: BTreeSet<usize>,
     /// What is read off.
     pub figures: Figures,
     /// Depth below the surface at each of some distances from the angler, for
@@ -75,9 +81,10 @@ impl Cast {
         sim.perform(Act::Fall(setup.fall, longest), LONGEST_FALL_S);
         let landed = sim.lying();
         let mut acts = vec![None, None];
-        sim.act = 1;
+        sim.act = REST_ACT;
         sim.perform(Act::Hold(setup.rest), longest_s);
         let mut one = Vec::new();
+        let mut falls = BTreeSet::from([0]);
         let over = |sim: &Sim<'_>| {
             sim.home() || sim.samples.last().is_some_and(|s| s.t >= longest_s - 1.0)
         };
@@ -87,6 +94,9 @@ impl Cast {
                 wanted.acts(setup.retrieve, setup.fall_after, &mut one);
                 for act in &one {
                     sim.act = acts.len();
+                    if matches!(act, Act::Fall(..) | Act::Kill(..)) {
+                        falls.insert(sim.act);
+                    }
                     acts.push(Some(i));
                     sim.perform(*act, longest_s);
                     if over(&sim) {
@@ -110,11 +120,22 @@ impl Cast {
             splash_depth: stream.depth,
             entry,
             acts,
+            falls,
             figures,
             bottom,
             cut_off,
             stream,
         }
+    }
+
+    /// The share of the cast's time that is falls and the rest after the first of them, 0 to 1.
+    #[must_use]
+    pub fn falling_share(&self) -> f64 {
+        let falls = |s: &&Sample| s.act == REST_ACT || self.falls.contains(&s.act);
+        let count = self.samples.iter().filter(falls).count();
+        #[expect(clippy::cast_precision_loss, reason = "some thousands")]
+        let share = count as f64 / self.samples.len().max(1) as f64;
+        share
     }
 
     /// The fall alone, from rest at the surface straight below the splash: for

@@ -1,13 +1,18 @@
 //! A value over the hours of a day: wind, or the water's temperature.
 
+use time::Date;
+
+use super::read_day;
 use crate::base::limits::Limit;
 use crate::base::text::{Arg, day_sentences};
 use crate::base::{Dimension, UnitSystem, separator};
 
 /// Minutes of a day.
 pub const DAY_MIN: u16 = 1440;
-/// Most points of a day.
-pub const MOST_POINTS: usize = 48;
+/// The last minute that belongs to a day which is fished past its midnight.
+pub const LAST_MIN: u16 = 2 * DAY_MIN;
+/// Most points of a day, and of the night that ends it.
+pub const MOST_POINTS: usize = 96;
 
 /// Values at times of a day, straight lines between them, flat outside; in their order. Without
 /// any, nothing is known.
@@ -27,10 +32,27 @@ pub fn read_time(text: &str) -> Option<u16> {
     (minute < 60 && hour * 60 + minute <= DAY_MIN).then_some(hour * 60 + minute)
 }
 
-/// A time of day: `5:30`.
+/// A time of day: `5:30`. Minutes after the day's own midnight are shown by the next day's clock.
 #[must_use]
 pub fn show_time(minute: u16) -> String {
+    let minute = if minute > DAY_MIN {
+        minute - DAY_MIN
+    } else {
+        minute
+    };
     format!("{}:{:02}", minute / 60, minute % 60)
+}
+
+/// The minute that a time means on a day fished from one minute to another: on a day past
+/// midnight, a time nearer to its end than to its begin is the next day's.
+fn minute_of(time: u16, (from, to): (u16, u16)) -> u16 {
+    let next = time + DAY_MIN;
+    let nearer = next.saturating_sub(to) < from.saturating_sub(time);
+    if to > DAY_MIN && time < from && nearer {
+        next
+    } else {
+        time
+    }
 }
 
 impl Hourly {
@@ -39,9 +61,17 @@ impl Hourly {
     pub fn of(points: impl IntoIterator<Item = (u16, f64)>) -> Self {
         let all: std::collections::BTreeMap<u16, f64> = points
             .into_iter()
-            .filter(|p| p.0 <= DAY_MIN && p.1.is_finite())
+            .filter(|p| p.0 <= LAST_MIN && p.1.is_finite())
             .collect();
         Self(all.into_iter().take(MOST_POINTS).collect())
+    }
+
+    /// The same with the values of the day after it, whose minutes count on.
+    #[must_use]
+    pub fn with_next_day(&self, next: &Self) -> Self {
+        let later = next.0.iter().filter(|p| p.0 <= DAY_MIN);
+        let later = later.map(|(minute, value)| (minute + DAY_MIN, *value));
+        Self::of(self.0.iter().copied().chain(later))
     }
 
     /// Whether nothing is known.
@@ -140,7 +170,7 @@ impl Hourly {
                 let wrong = || day_sentences::fault_hourly(Arg::Text(part.trim().to_owned()));
                 let (time, number) = pair.ok_or_else(|| String::from(wrong()))?;
                 let time = read_time(time).ok_or_else(|| String::from(wrong()))?;
-                points.push((time, value(number)?));
+                points.push((minute_of(time, (from, to)), value(number)?));
             }
         } else {
             let ends = ["rising to", "falling to", "to", "–", "-"];
@@ -205,13 +235,39 @@ impl HourColumns {
     }
 }
 
-/// Reads hours out of a table: columns `hour` (or `time`, behind a date or not), `wind_mps` (or
-/// `wind`) and, if there is one, `temp_c` (or `temp`); apart by commas, semicolons or tabs.
+/// The minute of a row's time on a day that is fished for some hours. A row that names its date
+/// is of that day alone; none where that is neither the day nor the one after it.
 ///
 /// # Errors
-/// In words, with the line.
+/// When the text is no time.
+fn minute_in_table(
+    text: &str,
+    (day, hours): (Option<Date>, (u16, u16)),
+) -> Result<Option<u16>, ()> {
+    let (date, time) = text.rsplit_once(['T', ' ']).unwrap_or(("", text));
+    let time: String = time.chars().take(5).collect();
+    let minute = read_time(&time).ok_or(())?;
+    let Some((date, day)) = read_day(date.trim()).zip(day) else {
+        return Ok(Some(minute_of(minute, hours)));
+    };
+    let days = (date - day).whole_days();
+    let offset = match days {
+        0 => Some(0),
+        1 => Some(DAY_MIN),
+        _ => None,
+    };
+    Ok(offset.map(|offset| minute + offset))
+}
+
+/// Reads hours out of a table: columns `hour` (or `time`, behind a date or not), `wind_mps` (or
+/// `wind`) and, if there is one, `temp_c` (or `temp`); apart by commas, semicolons or tabs. Rows
+/// of another date than `day` and the one after it are left out.
+///
+/// # Errors
+/// In words, with the line; or when no row is of the day.
 pub fn read_table_of_hours(
     text: &str,
+    day: (Option<Date>, (u16, u16)),
     limits: (Limit, Limit),
     units: UnitSystem,
 ) -> Result<(Hourly, Hourly), String> {
@@ -222,7 +278,7 @@ pub fn read_table_of_hours(
         .from_reader(text.as_bytes());
     let headings = table.headers().map_err(|_| none())?;
     let columns = HourColumns::of(headings, units).ok_or_else(none)?;
-    let (mut winds, mut temps) = (Vec::new(), Vec::new());
+    let (mut winds, mut temps, mut others) = (Vec::new(), Vec::new(), 0);
     for row in table.records() {
         let row = row.map_err(|_| none())?;
         let line = row.position().map_or(0, csv::Position::line);
@@ -231,9 +287,12 @@ pub fn read_table_of_hours(
             day_sentences::fault_in_line(line, Arg::Text(what)).into()
         };
         let cell = |place: usize| row.get(place).unwrap_or_default().trim();
-        let time = cell(columns.hour).rsplit(['T', ' ']).next();
-        let time: String = time.unwrap_or_default().chars().take(5).collect();
-        let minute = read_time(&time).ok_or_else(|| at(format!("“{}”", cell(columns.hour))))?;
+        let wrong_time = |()| at(format!("“{}”", cell(columns.hour)));
+        let minute = minute_in_table(cell(columns.hour), day).map_err(wrong_time)?;
+        let Some(minute) = minute else {
+            others += 1;
+            continue;
+        };
         let value = |(place, units): (usize, UnitSystem), limit: Limit| -> Result<f64, String> {
             let dimension = limit.dimension.unwrap_or(Dimension::Wind);
             let read = dimension.read(cell(place), units);
@@ -248,6 +307,9 @@ pub fn read_table_of_hours(
         if winds.len() > MOST_POINTS {
             return Err(day_sentences::fault_many_hours(Arg::Text(MOST_POINTS.to_string())).into());
         }
+    }
+    if winds.is_empty() && others > 0 {
+        return Err(day_sentences::fault_hours_of_another_day().into());
     }
     if winds.is_empty() {
         return Err(none());

@@ -20,7 +20,9 @@ pub use event::iso::{read as read_day, show as show_day};
 pub use event::{
     Bite, Event, EventId, FishTold, IdFault, Rest, Stop, Tied, Tried, What, WrittenAt,
 };
-pub use hourly::{DAY_MIN, Hourly, MOST_POINTS, read_table_of_hours, read_time, show_time};
+pub use hourly::{
+    DAY_MIN, Hourly, LAST_MIN, MOST_POINTS, read_table_of_hours, read_time, show_time,
+};
 pub use order::{Log, Standing};
 pub use planned::{MOST_STEPS, Planned, PlannedStep};
 pub use spans::{Seen, Span, spans};

@@ -33,12 +33,15 @@ fn key(event: &Event) -> Key {
     (w.at, 0, w.device, w.seq, event.id)
 }
 
-/// The event that an event answers: what it undoes, or tells more of.
-fn answered(event: &Event) -> Option<EventId> {
-    match event.what {
-        What::Undone { of } => Some(of),
-        What::Fish(told) => Some(told.of),
-        _ => None,
+impl What {
+    /// The event that this answers: what it undoes, or tells more of.
+    #[must_use]
+    pub const fn answered(&self) -> Option<EventId> {
+        match self {
+            Self::Undone { of } => Some(*of),
+            Self::Fish(told) => Some(told.of),
+            _ => None,
+        }
     }
 }
 
@@ -46,7 +49,7 @@ fn answered(event: &Event) -> Option<EventId> {
 type ById<'e> = FxHashMap<EventId, &'e Event>;
 
 fn targets<'e>(all: &[&'e Event]) -> ById<'e> {
-    let wanted: FxHashSet<EventId> = all.iter().filter_map(|e| answered(e)).collect();
+    let wanted: FxHashSet<EventId> = all.iter().filter_map(|e| e.what.answered()).collect();
     let found = all.iter().filter(|e| wanted.contains(&e.id));
     found.map(|e| (e.id, *e)).collect()
 }
@@ -54,14 +57,14 @@ fn targets<'e>(all: &[&'e Event]) -> ById<'e> {
 /// The place of an event after all that it answers, whatever the clocks said.
 fn key_after(event: &Event, targets: &ById<'_>) -> Key {
     let (mut time, _, device, seq, id) = key(event);
-    let (mut depth, mut of) = (0, answered(event));
+    let (mut depth, mut of) = (0, event.what.answered());
     while let Some(target) = of.and_then(|of| targets.get(&of)) {
         if depth == LONGEST_CHAIN {
             break;
         }
         time = time.max(target.written.at);
         depth += 1;
-        of = answered(target);
+        of = target.what.answered();
     }
     (time, depth, device, seq, id)
 }
@@ -97,6 +100,13 @@ impl<'e> Log<'e> {
     pub fn of_day(&self, day: Option<Date>) -> Self {
         let there = |s: &&Standing<'_>| Some(s.event.written.day) == day;
         Self::of(self.all.iter().filter(there).map(|s| s.event))
+    }
+
+    /// The last day before another of which something stands.
+    #[must_use]
+    pub fn day_before(&self, day: Option<Date>) -> Option<Date> {
+        let days = self.standing().map(|e| e.written.day);
+        days.filter(|before| Some(*before) < day).max()
     }
 
     /// Every event in its order, those that do not stand too.

@@ -5,7 +5,7 @@ use time::Date;
 
 use super::check::checked;
 use super::event::{Event, What, WrittenAt, iso};
-use super::{DAY_MIN, EventId};
+use super::{EventId, LAST_MIN};
 use crate::base::FieldError;
 
 /// Most steps of a day.
@@ -16,7 +16,7 @@ const MOST_WHATS: usize = 16;
 /// A step of a planned day: a stop begun, or something retied.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct PlannedStep {
-    /// When, minutes of the day.
+    /// When, minutes of the day; those after midnight count on.
     pub at: u16,
     /// In words.
     pub told: String,
@@ -41,7 +41,7 @@ impl Planned {
     /// Every fault by its field.
     pub fn checked(self) -> Result<Self, Vec<FieldError>> {
         let whats = self.steps.iter().map(|s| s.whats.len());
-        let times = self.steps.iter().all(|s| s.at <= DAY_MIN);
+        let times = self.steps.iter().all(|s| s.at <= LAST_MIN);
         if self.steps.len() > MOST_STEPS || whats.max().unwrap_or(0) > MOST_WHATS || !times {
             return Err(vec![FieldError::new("steps", "a day has no such steps")]);
         }

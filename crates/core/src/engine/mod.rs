@@ -16,7 +16,7 @@ use crate::cast::{CastRig, Profile, Setup};
 use crate::choose::rank::rank;
 use crate::choose::{Chooser, Options};
 use crate::explore::card::{Axis, Card, card};
-use crate::explore::cast_ready;
+use crate::explore::cast_ready::{self, Fished};
 use crate::explore::coverage::coverage;
 use crate::explore::from_box::from_box;
 use crate::explore::gaps::{Situation, gaps};
@@ -179,6 +179,13 @@ impl Engine {
         over: (Profile, Direction),
     ) -> (CastRig, Setup) {
         cast_ready::cast_over(&self.chooser, &self.settled(request), options, head, over)
+    }
+
+    /// The share of the time of casts that is falls and the rest after the first of them, 0 to 1;
+    /// `None` where nothing was fished.
+    #[must_use]
+    pub fn early_time(&self, fished: &[Fished], options: Options) -> Option<f64> {
+        cast_ready::early_time(&self.chooser, fished, options)
     }
 
     /// The hook that a rig would take for a bait in open water: size and cut.

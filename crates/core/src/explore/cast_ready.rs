@@ -49,6 +49,35 @@ pub fn cast_over(
     cast(&on.decide(), head, (profile, direction))
 }
 
+/// The step of a cast of which only its parts' lengths are wanted, s.
+const ROUGH_STEP_S: f64 = 0.01;
+
+/// Something that was fished for some hours.
+#[derive(Debug, Clone)]
+pub struct Fished {
+    /// Its question, with the depth that was fished.
+    pub request: PickRequest,
+    /// The head.
+    pub head: Mass,
+    /// Hours.
+    pub hours: f64,
+}
+
+/// The share of the time of casts that is falls and the rest after the first of them: each is
+/// played in its usual way over a flat bottom, and counts by its hours. `None` where nothing was
+/// fished.
+#[must_use]
+pub fn early_time(chooser: &Chooser, fished: &[Fished], options: Options) -> Option<f64> {
+    let (mut early, mut all) = (0.0, 0.0);
+    for one in fished {
+        let bottom = (Profile::flat(one.request.water.depth_m), Direction::Up);
+        let (_, setup) = cast_over(chooser, &one.request, options, Some(one.head), bottom);
+        early += one.hours * Cast::with_step(&setup, ROUGH_STEP_S).falling_share();
+        all += one.hours;
+    }
+    (all > 0.0).then(|| early / all)
+}
+
 fn cast(
     d: &Decision<'_>,
     head: Option<Mass>,

@@ -2,12 +2,13 @@
 //!
 //! A day is a row of slots (stops, or hours of one), each with situations that some rigs
 //! serve, each the better or the worse. So many rods are carried; a rod that was not used yet
-//! was tied at home, for nothing. What is wanted first is that situations are served, by their
-//! minutes; then that little is retied on the water; then that each is served well. Which rig serves which situation is chosen by branch and
-//! bound where the day is small, else one situation after the other; what is retied for a
-//! choice is then the least there is: of the rods on hand the one whose rig is wanted again
-//! last is retied (published: L. A. Belady, *IBM Systems Journal* 5 (1966) 78, for pages of a
-//! memory, whose proof holds for rods).
+//! was tied at home, for nothing. The first aim is the fewest minutes lost: those of situations
+//! that nothing serves, and those that each retying on the water takes. Among equals fewer
+//! retyings win, then what serves best. Branch and bound finds the rig for each situation where
+//! the day is small; otherwise they are chosen one after the other. The retyings of a choice are
+//! the fewest possible: the rod is retied whose rig is wanted again last (published:
+//! L. A. Belady, *IBM Systems Journal* 5 (1966) 78, for pages of a memory, whose proof holds for
+//! rods).
 
 /// A situation of a slot.
 #[derive(Debug, Clone, PartialEq)]
@@ -50,18 +51,19 @@ pub struct Rods {
     pub exact: bool,
 }
 
-/// What a choice costs: minutes unserved, then retyings, then how much worse than the best
-/// it serves, over its minutes.
+/// What a choice costs. `lost` comes first, then `retyings`, then `off`.
 #[derive(Debug, Clone, Copy, PartialEq)]
 struct Cost {
-    unserved: f64,
+    /// Minutes that nothing serves, and those that the retyings take.
+    lost: f64,
     retyings: usize,
+    /// How much worse than the best the situations are served, times their minutes.
     off: f64,
 }
 
 impl Cost {
     const WORST: Self = Self {
-        unserved: f64::INFINITY,
+        lost: f64::INFINITY,
         retyings: usize::MAX,
         off: f64::INFINITY,
     };
@@ -69,8 +71,8 @@ impl Cost {
     /// Sums that differ by less are the same.
     fn below(&self, other: &Self) -> bool {
         const SAME: f64 = 1e-6;
-        if (self.unserved - other.unserved).abs() > SAME {
-            return self.unserved < other.unserved;
+        if (self.lost - other.lost).abs() > SAME {
+            return self.lost < other.lost;
         }
         if self.retyings != other.retyings {
             return self.retyings < other.retyings;
@@ -82,9 +84,9 @@ impl Cost {
 /// Rigs wanted at once, by slot, each once.
 type Asked = Vec<Vec<usize>>;
 
-/// Plans the rods of a day.
+/// Plans the rods of a day on which each retying takes `retie_min` minutes.
 #[must_use]
-pub fn rods(slots: &[Slot], carried: usize) -> Rods {
+pub fn rods(slots: &[Slot], carried: usize, retie_min: f64) -> Rods {
     let count: usize = slots.iter().map(Vec::len).sum();
     let small = carried <= MOST_RODS && count <= MOST_SITUATIONS;
     let order: Vec<(usize, usize)> = slots
@@ -95,6 +97,7 @@ pub fn rods(slots: &[Slot], carried: usize) -> Rods {
     let mut search = Search {
         slots,
         rods: carried,
+        retie_min,
         to_come: to_come(slots, &order),
         order,
         best: (Cost::WORST, Vec::new()),
@@ -128,6 +131,7 @@ fn to_come(slots: &[Slot], order: &[(usize, usize)]) -> Vec<(f64, f64)> {
 struct Search<'s> {
     slots: &'s [Slot],
     rods: usize,
+    retie_min: f64,
     /// Each situation, in the order of the day.
     order: Vec<(usize, usize)>,
     /// See [`to_come()`].
@@ -172,10 +176,15 @@ impl Search<'_> {
     /// What a day costs at least that begins with these choices; of a whole day, what it costs.
     fn cost(&self, chosen: &[Option<usize>]) -> Cost {
         let (unserved, off) = self.to_come[chosen.len()];
-        self.asked(chosen).map_or(Cost::WORST, |asked| Cost {
-            unserved: self.unserved(chosen) + unserved,
-            retyings: carry(&asked, self.rods).retied.len(),
-            off: self.off(chosen) + off,
+        self.asked(chosen).map_or(Cost::WORST, |asked| {
+            let retyings = carry(&asked, self.rods).retied.len();
+            #[expect(clippy::cast_precision_loss, reason = "some dozens")]
+            let tying = self.retie_min * retyings as f64;
+            Cost {
+                lost: self.unserved(chosen) + unserved + tying,
+                retyings,
+                off: self.off(chosen) + off,
+            }
         })
     }
 

@@ -10,9 +10,6 @@ use crate::statistics::rates::share_interval;
 
 /// Bites under which nothing is said of where they come.
 const FEW_BITES: u32 = 10;
-/// Share of a cast's time that is the fall and the first rest: what the share of bites is held
-/// against (v0: half, of what Cast's own retrieves take between two fifths and three fifths).
-const EARLY_TIME: f64 = 0.5;
 
 fn number(value: f64, places: usize) -> Arg {
     Arg::Number(value, places)
@@ -113,9 +110,10 @@ pub fn silences(review: &Review, by: Factor, units: UnitSystem) -> Vec<Text> {
     all
 }
 
-/// That most bites come early, where they do.
+/// How many bites come on the fall and the first rest, held against the share of the time that
+/// these are.
 #[must_use]
-pub fn early(review: &Review, units: UnitSystem) -> Option<Text> {
+pub fn early(review: &Review, early_time: f64, units: UnitSystem) -> Option<Text> {
     use crate::base::codes::Phase;
     let all: u32 = review.phases.iter().map(|p| p.1).sum();
     let early = |p: &&(Phase, u32)| matches!(p.0, Phase::Fall | Phase::FirstRest);
@@ -127,8 +125,8 @@ pub fn early(review: &Review, units: UnitSystem) -> Option<Text> {
     let span = share_interval(first, all, LEVEL);
     let (share, least, most) = (share, span.least, span.most);
     let [share, least, most] = [share, least, most].map(Arg::Percent);
-    let time = Arg::Percent(EARLY_TIME);
-    let text = if span.least > EARLY_TIME {
+    let time = Arg::Percent(early_time);
+    let text = if span.least > early_time {
         say::ledger_phases_early(share, least, most, time)
     } else {
         say::ledger_phases_unclear(share, least, most, time)

@@ -6,11 +6,12 @@ use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
 use crate::day::{USUAL_REST_MIN, show_time};
 use crate::explore::plan::{
-    InBox, Packed, PackedBait, PackedHook, Plan, PlanAsked, PlanFault, SlotPlanned, StepPlanned,
-    Tieable,
+    InBox, Packed, PackedBait, PackedHook, PartPlanned, Plan, PlanAsked, PlanFault, SlotPlanned,
+    StepPlanned, Tieable,
 };
 use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
 use crate::physics::sun::Light;
+use crate::question::PickRequest;
 
 fn of_tie(tie: &Tieable) -> Said {
     say::tieable(
@@ -121,6 +122,14 @@ pub fn step(asked: &PlanAsked, plan: &Plan, step: &StepPlanned, units: UnitSyste
     .text(units)
 }
 
+/// The name of a place that has none: `3 m over gravel`.
+#[must_use]
+pub fn place(request: &PickRequest, units: UnitSystem) -> Text {
+    let water = &request.water;
+    let depth = Arg::Distance(water.middle_depth_m());
+    say::place_by_water(depth, Arg::Word(water.bottom.label())).text(units)
+}
+
 /// What is retied, and when: each in a line.
 #[must_use]
 pub fn reties(plan: &Plan, units: UnitSystem) -> Vec<Text> {
@@ -155,6 +164,37 @@ pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> 
         say::plan_unserved(said, Arg::Word(p.part.label())).text(units)
     })
     .collect()
+}
+
+/// What serves as a compromise, each in a line: the slot, what is tied on, for which part.
+#[must_use]
+pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> {
+    let mut all = Vec::new();
+    for slot in &plan.slots {
+        for part in slot.parts.iter().filter(|p| p.compromise) {
+            let Some(rig) = part.by else { continue };
+            let place = Arg::Said(Box::new(slot_said(asked, slot)));
+            let tie = Arg::Said(Box::new(of_tie(&plan.rigs[rig])));
+            let said = say::plan_compromise(place, tie, Arg::Word(part.part.label()));
+            let line = said.text(units);
+            if !all.contains(&line) {
+                all.push(line);
+            }
+        }
+    }
+    all
+}
+
+/// What is fished for a part: a head with its bait, and whether that is a compromise; `None`
+/// where nothing is.
+#[must_use]
+pub fn fished_for(plan: &Plan, part: &PartPlanned, units: UnitSystem) -> Option<Text> {
+    let said = of_tie(&plan.rigs[part.by?]);
+    let said = match part.compromise {
+        true => say::plan_compromise_short(Arg::Said(Box::new(said))),
+        false => said,
+    };
+    Some(said.text(units))
 }
 
 /// How the rods were chosen.

@@ -17,7 +17,10 @@ row!(ServeRow {
     rank: f64,
     not_owned: f64,
     rungs_most: usize,
+    compromise_rungs: usize,
+    retie_min: f64,
     step_min: f64,
+    least_step_min: f64,
     depths: u32
 });
 row!(PackRow {

@@ -3,6 +3,7 @@ values that tests/plan.rs is held against.  pip install astral scipy; python mak
 
 import datetime
 import json
+import random
 
 from astral import Depression, LocationInfo
 from astral.sun import dawn, dusk, sunrise, sunset
@@ -23,20 +24,30 @@ def minutes(of, place, day, offset):
     return round((at - midnight).total_seconds() / 60, 2)
 
 
+def asked():
+    for place in PLACES:
+        for day in DAYS:
+            yield place, datetime.date(*day)
+    # And 60 places and days by chance, between the polar circles.
+    dice = random.Random(30)
+    for _ in range(60):
+        place = (round(dice.uniform(-60, 60), 2), round(dice.uniform(-180, 180), 2))
+        yield place, datetime.date(2026, 1, 1) + datetime.timedelta(days=dice.randrange(2000))
+
+
 def sun():
-    for lat, lon in PLACES:
+    for (lat, lon), day in asked():
         place = LocationInfo(latitude=lat, longitude=lon)
         # A clock as it would be there: whole hours.
         offset = 60 * round(lon / 15)
-        for day in (datetime.date(*d) for d in DAYS):
-            civil = {"depression": Depression.CIVIL}
-            yield {
-                "lat": lat, "lon": lon, "day": day.isoformat(), "offset": offset,
-                "dawn": minutes(lambda *a, **k: dawn(*a, **k, **civil), place, day, offset),
-                "rises": minutes(sunrise, place, day, offset),
-                "sets": minutes(sunset, place, day, offset),
-                "dusk": minutes(lambda *a, **k: dusk(*a, **k, **civil), place, day, offset),
-            }
+        civil = {"depression": Depression.CIVIL}
+        yield {
+            "lat": lat, "lon": lon, "day": day.isoformat(), "offset": offset,
+            "dawn": minutes(lambda *a, **k: dawn(*a, **k, **civil), place, day, offset),
+            "rises": minutes(sunrise, place, day, offset),
+            "sets": minutes(sunset, place, day, offset),
+            "dusk": minutes(lambda *a, **k: dusk(*a, **k, **civil), place, day, offset),
+        }
 
 
 def enough():

@@ -3,7 +3,9 @@
 use time::{Date, Duration};
 use yarrowfen_core::base::limits::{TEMPERATURE, WIND};
 use yarrowfen_core::base::plain;
-use yarrowfen_core::day::{Hourly, read_day, read_table_of_hours, read_time, show_day, show_time};
+use yarrowfen_core::day::{
+    DAY_MIN, Hourly, read_day, read_table_of_hours, read_time, show_day, show_time,
+};
 use yarrowfen_core::explore::plan::{
     LEAST_STAY, MOST_CARRIED, MOST_STOPS, PlanAsked, StopAsked, Tieable,
 };
@@ -117,8 +119,10 @@ impl StopTyped {
 
     fn of_pick(reader: &Reader) -> Self {
         let form = PickForm::from_query(&reader.question, reader.options).with_views(&reader.views);
+        let asked = form.read().ok();
+        let name = asked.map(|r| say::place(&r, reader.options.units).into_owned());
         Self {
-            name: "as Pick has it".to_owned(),
+            name: name.unwrap_or_else(|| "as Pick has it".to_owned()),
             question: form.query(),
             ..Self::default()
         }
@@ -218,7 +222,8 @@ impl DayForm {
             return;
         }
         let units = self.options.units;
-        match read_table_of_hours(&self.hours, (WIND, TEMPERATURE), units) {
+        let limits = (WIND, TEMPERATURE);
+        match read_table_of_hours(&self.hours, self.day_and_hours(), limits, units) {
             Ok((wind, temp)) => {
                 self.take_weather((&wind, &temp), None);
                 self.hours.clear();
@@ -335,7 +340,7 @@ impl DayForm {
         if rods.is_none() {
             faults.push(("rods", say::fault_rods()));
         }
-        let hours = (from.unwrap_or(0), to.unwrap_or(0));
+        let hours = fished_hours(from.unwrap_or(0), to.unwrap_or(0));
         let units = self.options.units;
         let mut hourly = |key, text, limit| {
             Hourly::read(text, hours, limit, units).unwrap_or_else(|message| {
@@ -367,6 +372,15 @@ impl DayForm {
             }
             _ => Err(faults),
         }
+    }
+
+    /// The day and its hours, so far as they can be read.
+    fn day_and_hours(&self) -> (Option<Date>, (u16, u16)) {
+        let read = |text: &str| read_time(text).unwrap_or(0);
+        (
+            read_day(&self.day),
+            fished_hours(read(&self.from), read(&self.to)),
+        )
     }
 
     fn time(&self, key: &'static str, text: &str, faults: &mut Faults) -> Option<u16> {
@@ -479,6 +493,12 @@ fn told_weather(by: &str, wind: &str) -> Option<String> {
         _ => return None,
     };
     (gave == wind).then(|| told.to_owned())
+}
+
+/// From when to when a day is fished, minutes: one that ends by the clock before it begins ends
+/// after midnight.
+fn fished_hours(from: u16, to: u16) -> (u16, u16) {
+    (from, if to < from { to + DAY_MIN } else { to })
 }
 
 /// Whole minutes, at least so many.

@@ -1,5 +1,7 @@
 //! What a tap on the day's page writes down.
 
+mod late;
+
 use yarrowfen_core::base::codes::{Code, Outcome, Phase, Shape, Species, Throat, TieWhy};
 use yarrowfen_core::base::{UnitSystem, json, limits};
 use yarrowfen_core::day::{
@@ -159,6 +161,9 @@ fn whats(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<What>, F
 /// # Errors
 /// Every fault by its field; nothing is written down then.
 pub fn events(engine: &Engine, sent: &Sent<'_>, day: &Day<'_>) -> Result<Vec<Event>, Fault> {
+    if sent.field("do") == "late" {
+        return late::event(sent, day).map(|event| vec![event]);
+    }
     stamped(whats(engine, sent, day)?, day.log, day.stamp)
 }
 
@@ -182,12 +187,18 @@ pub fn stamped(whats: Vec<What>, log: &Log<'_>, s: Stamp) -> Result<Vec<Event>, 
     let at = after(log, s.at);
     let date = day_at(log, at, s.offset);
     let date = date.ok_or_else(|| fault("at", "the clock of this device shows no such time"))?;
+    // What answers a line of another day belongs to that day.
+    let day_of = |what: &What| {
+        let of = what.answered()?;
+        let answered = log.all().iter().find(|s| s.event.id == of)?;
+        Some(answered.event.written.day)
+    };
     let event = |(n, what): (u32, What)| {
         checked(Event {
             id: EventId(s.id.0.wrapping_add(u128::from(n))),
             written: WrittenAt {
                 at,
-                day: date,
+                day: day_of(&what).unwrap_or(date),
                 offset: s.offset,
                 device: s.device,
                 seq: s.seq.wrapping_add(n),

@@ -1,18 +1,35 @@
 //! What a log says.
 
 use time::Date;
+use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Event, Log, spans};
 use yarrowfen_core::explore::ledger::review;
 
 use crate::ask::ledger::LedgerForm;
+use crate::early_time::early_time;
 use crate::reader::Reader;
 use crate::reply::{Part, Reply, Shown, status};
 use crate::views::ledger::LedgerPage;
 
-/// How many lines of a file were just taken in, by what a query has behind it.
-fn taken(query: &str) -> Option<u32> {
-    let mut pairs = query.split('&').filter_map(|p| p.split_once('='));
-    pairs.find(|p| p.0 == "taken")?.1.parse().ok()
+/// What became of the lines of a file that was just taken in, by what a query has behind it.
+fn taken(query: &str) -> Option<String> {
+    let number = |key: &str| -> Option<u32> {
+        let mut pairs = query.split('&').filter_map(|p| p.split_once('='));
+        pairs.find(|p| p.0 == key)?.1.parse().ok()
+    };
+    let (new, known) = (number("taken")?, number("known").unwrap_or(0));
+    let changed = number("changed").unwrap_or(0);
+    let mut told = format!("{new} new lines were taken in.");
+    if known > 0 {
+        told.push_str(&format!(" {known} were here already."));
+    }
+    if changed > 0 {
+        told.push_str(&format!(
+            " {changed} of those say something else in the file. What is here stands: take a line \
+             back on Today, or write it down anew under an id of its own."
+        ));
+    }
+    Some(told)
 }
 
 /// The review of a log on a day, by what a query string asks; with what is wrong with a file that
@@ -21,6 +38,7 @@ fn taken(query: &str) -> Option<u32> {
 /// # Errors
 /// When the template fails.
 pub fn ledger(
+    engine: &Engine,
     reader: &Reader,
     query: &str,
     (events, today): (&[Event], Date),
@@ -33,7 +51,9 @@ pub fn ledger(
     let spans = spans(&log);
     let told = review(&spans, &asked);
     let code = status(faults.is_empty());
-    let page = LedgerPage::new(reader, &form, (&asked, &spans), &told).with(faults, taken(query));
+    let early = early_time(engine, &spans, reader.options);
+    let page = LedgerPage::new(reader, &form, (&asked, &spans), (&told, early));
+    let page = page.with(faults, taken(query));
     let address = format!("/days/review?{}", page.query);
     let reply = Reply::changing(code, &page, part)?.at_address_if(part, address);
     Ok(reply.in_parts())

@@ -26,7 +26,9 @@ pub use ledger::ledger;
 pub use mend::{MendHeld, mend, mend_tapped};
 pub use photo::{photo, photo_frame, with_measure};
 pub use pick::{Held, answered, at_water, card, how, pick};
-pub use plan::{DayDecided, DayHeld, DayShown, day_decided, day_form, day_page, day_print};
+pub use plan::{
+    DayDecided, DayHeld, DayShown, DaysTakenIn, day_decided, day_form, day_page, day_print,
+};
 pub use tackle::{
     box_again, box_list, box_row, import_choose, import_headings, import_preview, import_progress,
 };

@@ -42,6 +42,40 @@ pub struct DayDecided {
     pub planned: Planned,
 }
 
+/// What became of the days of a calendar that was taken in.
+#[derive(Debug, Clone, Copy)]
+pub struct DaysTakenIn {
+    /// How many were taken.
+    pub taken: u32,
+    /// How many of them are over, so that the list does not show them.
+    pub past: u32,
+    /// How many were called off and left out.
+    pub cancelled: u32,
+}
+
+impl DaysTakenIn {
+    /// In sentences.
+    fn told(self) -> String {
+        let mut told = match self.taken {
+            1 => "1 day was taken in.".to_owned(),
+            n => format!("{n} days were taken in."),
+        };
+        if self.past > 0 {
+            told.push_str(&format!(
+                " {} of them are over: the list has only the days to come.",
+                self.past
+            ));
+        }
+        if self.cancelled > 0 {
+            told.push_str(&format!(
+                " {} were called off and left out.",
+                self.cancelled
+            ));
+        }
+        told
+    }
+}
+
 /// How a day is shown: the page or a part of it, as which kept day, with what was just deleted,
 /// and whether a forecast can be asked for.
 #[derive(Debug, Clone, Default)]
@@ -50,6 +84,8 @@ pub struct DayShown {
     pub id: Option<String>,
     /// A kept day that was just deleted.
     pub deleted: Option<String>,
+    /// What was just taken in from a calendar.
+    pub taken_in: Option<DaysTakenIn>,
     /// Whether a forecast can be asked for.
     pub forecast: bool,
 }
@@ -136,6 +172,7 @@ pub fn day_page(
         kept: held.kept,
         id: shown.id,
         deleted: shown.deleted,
+        taken_in: shown.taken_in.map(DaysTakenIn::told),
         forecast: shown.forecast,
     };
     let none = Faults::new();

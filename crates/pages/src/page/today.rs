@@ -97,6 +97,8 @@ fn shown(
     let (at, offset) = held.now;
     let day = day_at(&log, at, offset);
     let of_day = log.of_day(day);
+    let day_before = log.day_before(day);
+    let of_before = log.of_day(day_before);
     let form = PickForm::from_query(question, reader.options).with_views(&reader.views);
     let asked = form.asked(engine);
     let form = match &asked {
@@ -114,6 +116,7 @@ fn shown(
         state: DayState::of(&of_day),
         log: &of_day,
         things: held.things,
+        before: day_before.map(|day| (day, &of_before)),
         planned: held.planned.iter().find(|p| Some(p.day) == day),
     };
     let page = TodayPage::new(engine, (frame, reader), (&form, asked.ok()), &now, typed);

@@ -127,8 +127,8 @@ pub struct LedgerPage {
     pub how: Vec<Counting>,
     /// What is wrong with a file.
     pub faults: Vec<String>,
-    /// How many lines of a file were just taken in.
-    pub taken: Option<u32>,
+    /// What became of the lines of a file that was just taken in.
+    pub taken: Option<String>,
 }
 
 impl Changing for LedgerPage {
@@ -144,13 +144,14 @@ impl Changing for LedgerPage {
 }
 
 impl LedgerPage {
-    /// The page of a look at a log.
+    /// The page of a look at a log; `early_time` is the share of its casts' time that is the fall
+    /// and the first rest.
     #[must_use]
     pub fn new(
         reader: &Reader,
         form: &LedgerForm,
         (asked, spans): (&Asked, &[Span<'_>]),
-        review: &Review,
+        (review, early_time): (&Review, Option<f64>),
     ) -> Self {
         let units = reader.options.units;
         let what = asked.counted;
@@ -195,7 +196,9 @@ impl LedgerPage {
             bars: bars(&review.phases, tallest),
             bites: review.phases.iter().map(|p| p.1).sum(),
             unsaid: review.unsaid,
-            early: say::early(review, units).map(Into::into),
+            early: early_time
+                .and_then(|time| say::early(review, time, units))
+                .map(Into::into),
             lost_over: lost(&review.lost_over),
             lost_by: lost(&review.lost_by),
             waters: rates(waters),
@@ -216,7 +219,7 @@ impl LedgerPage {
 
     /// With what became of a file.
     #[must_use]
-    pub fn with(self, faults: Vec<String>, taken: Option<u32>) -> Self {
+    pub fn with(self, faults: Vec<String>, taken: Option<String>) -> Self {
         Self {
             faults,
             taken,

@@ -58,12 +58,8 @@ fn told(day: &DayDecided, stop: usize, units: UnitSystem) -> String {
     for slot in day.plan.slots.iter().filter(|s| s.stop == stop) {
         lines.push(say::slot_with_wind(&day.asked, slot, units).into_owned());
         for part in &slot.parts {
-            let tie = part.by.map(|rig| say::tie(&day.plan.rigs[rig], units));
-            lines.push(format!(
-                "{}: {}",
-                part.part.label(),
-                tie.unwrap_or("nothing".into())
-            ));
+            let tie = say::fished_for(&day.plan, part, units).unwrap_or("nothing".into());
+            lines.push(format!("{}: {tie}", part.part.label()));
         }
     }
     lines.join("\n")

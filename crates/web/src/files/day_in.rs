@@ -6,6 +6,7 @@ mod time_of_stay;
 
 use icalendar::parser::read_calendar;
 use yarrowfen_core::FieldError;
+use yarrowfen_core::day::DAY_MIN;
 use yarrowfen_pages::ask::plan_from::Stay;
 
 use crate::reader::Zone;
@@ -20,8 +21,6 @@ const MOST_LINE: usize = 64 * 1024;
 const DEEPEST: usize = 6;
 /// Most stays that are taken at once.
 const MOST_STAYS: usize = 200;
-/// A stay that goes on past midnight ends at the latest so long after the day's begin, minutes.
-const LATEST_END: u16 = 2 * 1440;
 
 /// The properties of a stay that are read.
 const NEEDED: [&str; 10] = [
@@ -247,8 +246,8 @@ fn stay(
     };
     let until = u16::try_from(ends).ok().filter(|m| *m > begins.minute);
     let until = until.ok_or_else(|| wrong("it ends before it begins"))?;
-    if until > LATEST_END {
-        return Err(wrong("it lasts longer than two days"));
+    if until - begins.minute > DAY_MIN {
+        return Err(wrong("it lasts longer than a day"));
     }
     let place = text("LOCATION").filter(|p| !p.is_empty()).unwrap_or(name);
     Ok(Stay {

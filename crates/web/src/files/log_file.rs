@@ -1,5 +1,7 @@
 //! A log as a file: JSON and CSV out and in again, without loss; days as a calendar.
 
+use std::collections::HashMap;
+
 use super::ics::{Calendar, stamp};
 use super::json_list::{FirstFaults, ListFault, each_entry};
 use serde_json::value::RawValue;
@@ -66,9 +68,13 @@ pub(super) fn time_of(ms: i64) -> String {
 /// # Errors
 /// Every fault with its line, the first ones; nothing is taken then.
 pub fn read(bytes: &[u8]) -> Result<Vec<Event>, Vec<FieldError>> {
+    if let Some(what) = other_kind(bytes) {
+        return Err(whole(what));
+    }
     let bytes = bytes.strip_prefix(b"\xef\xbb\xbf").unwrap_or(bytes);
     let mut lines = Lines {
         events: Vec::new(),
+        places: HashMap::new(),
         faults: FirstFaults::new(MOST_FAULTS),
         count: 0,
     };
@@ -94,6 +100,8 @@ type Line = Result<Event, String>;
 /// The lines of a file, as far as they were read.
 struct Lines {
     events: Vec<Event>,
+    /// The line and the place among `events` of each id.
+    places: HashMap<EventId, (usize, usize)>,
     faults: FirstFaults<FieldError>,
     count: usize,
 }
@@ -102,13 +110,26 @@ impl Lines {
     fn take(&mut self, line: Line) {
         self.count += 1;
         match line.and_then(|event| checked(event).map_err(|faults| in_a_line(&faults))) {
-            Ok(event) => self.events.push(event),
-            Err(what) => {
-                let line = self.count;
-                self.faults
-                    .add(|| FieldError::new(format!("line {line}"), what));
-            }
+            Ok(event) => self.keep(event),
+            Err(what) => self.wrong(what),
         }
+    }
+
+    /// Keeps an event. The same line may stand twice; another under the same id may not.
+    fn keep(&mut self, event: Event) {
+        let here = (self.count, self.events.len());
+        let (line, at) = *self.places.entry(event.id).or_insert(here);
+        match self.events.get(at) {
+            None => self.events.push(event),
+            Some(first) if *first == event => {}
+            Some(_) => self.wrong(format!("its id stands on line {line} with something else")),
+        }
+    }
+
+    fn wrong(&mut self, what: String) {
+        let line = self.count;
+        self.faults
+            .add(|| FieldError::new(format!("line {line}"), what));
     }
 
     fn finish(self) -> Result<Vec<Event>, Vec<FieldError>> {
@@ -120,6 +141,18 @@ impl Lines {
             faults.push(FieldError::new("", format!("and {more} more lines")));
         }
         Err(faults)
+    }
+}
+
+/// What to do about a file of another kind, by its first bytes; `None` where it may be a log.
+fn other_kind(bytes: &[u8]) -> Option<&'static str> {
+    match bytes {
+        [0xff, 0xfe, ..] | [0xfe, 0xff, ..] => {
+            Some("this text is in UTF-16; save it as CSV in UTF-8")
+        }
+        [b'P', b'K', ..] => Some("this is a workbook; save its sheet as CSV in UTF-8"),
+        [0x1f, 0x8b, ..] => Some("this file is packed; unpack it first"),
+        _ => None,
     }
 }
 

@@ -17,7 +17,7 @@ use tokio::sync::Semaphore;
 use tokio::time::timeout;
 use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::limits::{Limit, TEMPERATURE, WIND};
-use yarrowfen_core::day::{Hourly, MOST_POINTS, read_time, show_day};
+use yarrowfen_core::day::{DAY_MIN, Hourly, MOST_POINTS, read_time, show_day};
 use yarrowfen_core::physics::sun::Position;
 
 use crate::reader::Caller;
@@ -49,6 +49,17 @@ pub struct Weather {
     pub water: Hourly,
     /// Whether it is played, not forecast.
     pub simulated: bool,
+}
+
+impl Weather {
+    /// The same with that of the day after it, whose minutes count on.
+    fn with_next_day(&self, next: &Self) -> Self {
+        Self {
+            wind: self.wind.with_next_day(&next.wind),
+            water: self.water.with_next_day(&next.water),
+            simulated: self.simulated || next.simulated,
+        }
+    }
 }
 
 /// Why there is none.
@@ -122,7 +133,8 @@ impl Forecast {
         }
     }
 
-    /// The weather of a day at a place, over so many hours of it.
+    /// The weather of a day at a place, over so many hours of it: those past midnight are the next
+    /// day's.
     ///
     /// # Errors
     /// When it cannot be had or cannot be believed.
@@ -131,6 +143,24 @@ impl Forecast {
         caller: &Caller,
         (day, at): (Date, Option<Position>),
         hours: (u16, u16),
+    ) -> Result<Arc<Weather>, ForecastFault> {
+        let mut weather = self.of_date(caller, (day, at)).await?;
+        if let Some(next) = day.next_day().filter(|_| hours.1 > DAY_MIN) {
+            let next = self.of_date(caller, (next, at)).await?;
+            weather = Arc::new(weather.with_next_day(&next));
+        }
+        covers(&weather, hours)?;
+        Ok(weather)
+    }
+
+    /// The weather of a date at a place.
+    ///
+    /// # Errors
+    /// When it cannot be had or cannot be believed.
+    async fn of_date(
+        &self,
+        caller: &Caller,
+        (day, at): (Date, Option<Position>),
     ) -> Result<Arc<Weather>, ForecastFault> {
         let address = self.address.as_deref().ok_or(ForecastFault::Away)?;
         #[expect(clippy::cast_possible_truncation, reason = "tenths of a degree")]
@@ -156,7 +186,6 @@ impl Forecast {
                 weather
             }
         }?;
-        covers(&weather, hours)?;
         Ok(weather)
     }
 

@@ -25,8 +25,10 @@ pub async fn page(
     let query = http.query_string().to_owned();
     let today = OffsetDateTime::now_utc().date();
     let (owner, caller) = (reader.owner, reader.caller.clone());
+    let engine = app.engine.clone();
     let compute = move |events: Vec<Event>| {
-        page::ledger(&reader, &query, (&events, today), Vec::new(), part.0)
+        let log = (&events[..], today);
+        page::ledger(&engine, &reader, &query, log, Vec::new(), part.0)
     };
     shown(app.with_log((owner, &caller), compute).await?)
 }
@@ -106,7 +108,7 @@ pub async fn import(
         let read = move || day_in::read(&upload.file, of_file.as_ref());
         let faults = match app.compute.run(&reader.caller, read).await? {
             Ok(found) => match take_calendar(&app, (&reader, zone), once, &found).await? {
-                Ok(_) => return Ok(see_other("/days#kept")),
+                Ok(taken) => return Ok(see_other(&taken.address())),
                 Err(faults) => faults,
             },
             Err(fault) => vec![fault.to_string()],
@@ -117,8 +119,10 @@ pub async fn import(
     let read = app.compute.run(&reader.caller, read).await?;
     match read {
         Ok(events) => {
-            let new = app.store.take_log(reader.owner, &events).await?;
-            Ok(see_other(&format!("/days/review?taken={new}")))
+            let taken = app.store.take_log(reader.owner, &events).await?;
+            let (new, known, changed) = (taken.new, taken.known, taken.changed);
+            let counts = format!("taken={new}&known={known}&changed={changed}");
+            Ok(see_other(&format!("/days/review?{counts}")))
         }
         Err(faults) => {
             let told = faults.iter().map(ToString::to_string).collect();
@@ -139,7 +143,9 @@ async fn with_faults(
         .map(|f| f.trim_start_matches(": ").to_owned());
     let texts: Vec<String> = texts.collect();
     let (owner, caller, reader) = (reader.owner, &reader.caller, reader.reader.clone());
-    let write =
-        move |events: Vec<Event>| page::ledger(&reader, "", (&events, today), texts, Part::Whole);
+    let engine = app.engine.clone();
+    let write = move |events: Vec<Event>| {
+        page::ledger(&engine, &reader, "", (&events, today), texts, Part::Whole)
+    };
     shown(app.with_log((owner, caller), write).await?)
 }

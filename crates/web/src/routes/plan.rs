@@ -10,7 +10,7 @@ use yarrowfen_core::day::read_day;
 use yarrowfen_core::explore::ledger::Lost;
 use yarrowfen_pages::ask::plan::DayForm;
 use yarrowfen_pages::held::HeldBox;
-use yarrowfen_pages::page::{self, DayDecided, DayHeld, DayShown};
+use yarrowfen_pages::page::{self, DayDecided, DayHeld, DayShown, DaysTakenIn};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_pages::reply::Part;
 use yarrowfen_store::{NewDay, PlannedDay};
@@ -30,7 +30,7 @@ pub(super) struct Read {
     pub(super) things: Option<Arc<HeldBox>>,
     lost: Arc<Vec<Lost>>,
     kept: Vec<PlannedDay>,
-    today: time::Date,
+    pub(super) today: time::Date,
     zone: Option<Zone>,
 }
 
@@ -75,6 +75,9 @@ impl Read {
 #[derive(Deserialize, Default)]
 struct Asks {
     deleted: Option<Uuid>,
+    taken: Option<u32>,
+    past: Option<u32>,
+    cancelled: Option<u32>,
     forecast: Option<String>,
 }
 
@@ -93,6 +96,11 @@ async fn day_page(
     let ways = DayShown {
         id: id.map(|i| i.to_string()),
         deleted: asks.deleted.map(|d| d.to_string()),
+        taken_in: asks.taken.map(|taken| DaysTakenIn {
+            taken,
+            past: asks.past.unwrap_or(0),
+            cancelled: asks.cancelled.unwrap_or(0),
+        }),
         forecast: app.forecast.address.is_some(),
     };
     let (engine, caller, reader) = (app.engine.clone(), &reader.caller, reader.clone());

@@ -95,6 +95,25 @@ fn decide(
     }
 }
 
+/// What became of the days of a calendar.
+pub(super) struct DaysTaken {
+    taken: usize,
+    past: usize,
+    cancelled: usize,
+}
+
+impl DaysTaken {
+    /// The page that tells it.
+    pub(super) fn address(&self) -> String {
+        let Self {
+            taken,
+            past,
+            cancelled,
+        } = self;
+        format!("/days?taken={taken}&past={past}&cancelled={cancelled}#kept")
+    }
+}
+
 /// Takes the days of a calendar in; all or nothing.
 ///
 /// # Errors
@@ -104,7 +123,7 @@ pub(super) async fn take_calendar(
     (reader, zone): (&Known, Option<Zone>),
     once: Option<Once>,
     found: &DaysIn,
-) -> Result<Result<usize, Vec<String>>, PageError> {
+) -> Result<Result<DaysTaken, Vec<String>>, PageError> {
     let read = Read::of(app, reader, zone).await?;
     let waters = read.things.as_ref().map_or(&[][..], |h| &h.waters);
     let others = match stays_queries(&found.stays, waters, reader) {
@@ -138,5 +157,12 @@ pub(super) async fn take_calendar(
         made_at: None,
     });
     let new: Vec<NewDay<'_>> = new.collect();
-    Ok(Ok(app.store.save_days(reader.owner, once, &new).await?))
+    let yesterday = read.today.previous_day().unwrap_or(read.today);
+    let past = days.iter().filter(|d| d.2.day < yesterday).count();
+    app.store.save_days(reader.owner, once, &new).await?;
+    Ok(Ok(DaysTaken {
+        taken: days.len(),
+        past,
+        cancelled: found.cancelled,
+    }))
 }

@@ -48,6 +48,10 @@
     e.stopPropagation();
     askAgain(tapped.value, tapped.firstElementChild?.firstChild?.textContent?.trim() || tapped.textContent.trim());
   }, true);
+  // What stands open stays open when a tap makes the page anew.
+  let open = [];
+  document.addEventListener('htmx:beforeSwap', () => { open = [...document.querySelectorAll('.log details[id][open]')].map((d) => d.id); });
+  document.addEventListener('htmx:afterSwap', () => { for (const one of open) document.getElementById(one)?.setAttribute('open', ''); });
   // What cannot be sent is said; nothing typed goes.
   const failed = () => {
     const signal = document.querySelector('#signal');

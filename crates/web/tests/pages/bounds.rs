@@ -279,6 +279,89 @@ async fn a_pause_is_one_tap_and_a_known_water_brings_its_depth(pool: PgPool) {
     assert!(page.contains("at Reed Mere: 2 m over clay"));
 }
 
+/// A line of another day is taken back, told more of, and written down late, on its own day.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn yesterday_is_opened_and_corrected(pool: PgPool) {
+    let server = server!(pool.clone());
+    let me = member(&server, "Wren").await;
+    for act in ["begin", "fish", "missed"] {
+        post!(server, me, "/today", form(&me, act));
+    }
+    sqlx::query("update log_events set day = day - 1, at_ms = at_ms - 86400000")
+        .execute(&pool)
+        .await
+        .unwrap();
+    let log = async || -> Value {
+        serde_json::from_str(&text(get!(server, me, "/days/log.json")).await).unwrap()
+    };
+    let before = log().await;
+    let of = |what: &str| {
+        let all = before.as_array().unwrap().iter();
+        let found = all
+            .clone()
+            .find(|e| e["bite"]["outcome"] == what || e["what"]["bite"]["outcome"] == what);
+        found.unwrap_or_else(|| panic!("{before}"))["id"]
+            .as_str()
+            .unwrap()
+            .to_owned()
+    };
+    let page = as_shown(&text(get!(server, me, "/today")).await);
+    assert!(page.contains("see it, or correct it") && page.contains("Nothing is written down yet"));
+    let tap = |pairs: &[(&'static str, String)]| {
+        let mut all = vec![("csrf", me.csrf.clone())];
+        all.extend(pairs.iter().cloned());
+        all
+    };
+    // The missed one was none; the fish was 41 cm.
+    let undo = tap(&[("do", "undo".into()), ("of", of("missed"))]);
+    let told = tap(&[
+        ("do", "told".into()),
+        ("of", of("fish")),
+        ("cm", "41 cm".into()),
+    ]);
+    for form in [undo, told] {
+        assert_eq!(
+            post!(server, me, "/today", form).status(),
+            StatusCode::SEE_OTHER
+        );
+    }
+    let day = before[0]["day"].as_str().unwrap().to_owned();
+    let first = before[0]["at"].as_i64().unwrap();
+    let minute = |ms: i64| {
+        let of_day = ms.rem_euclid(86_400_000) / 60_000;
+        format!("{}:{:02}", of_day / 60, of_day % 60)
+    };
+    let late = |time: String, what: &str| {
+        tap(&[
+            ("do", "late".into()),
+            ("day", day.clone()),
+            ("time", time),
+            ("what", what.to_owned()),
+        ])
+    };
+    for (time, what, says) in [
+        ("noonish".to_owned(), "fish", "say when it was"),
+        (minute(first - 3_600_000), "fish", "nothing was fished at"),
+        (minute(first), "dance", "say what came"),
+    ] {
+        let reply = post!(server, me, "/today", late(time, what));
+        assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(as_shown(&text(reply).await).contains(says), "{says}");
+    }
+    let reply = post!(server, me, "/today", late(minute(first), "lost"));
+    assert_eq!(reply.status(), StatusCode::SEE_OTHER);
+    let page = as_shown(&text(get!(server, me, "/today")).await);
+    assert!(page.contains("41 cm") && page.contains("lost"), "{page}");
+    assert!(page.contains("Nothing is written down yet"));
+    let after = log().await;
+    let of_day = after
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|e| e["day"] == day.as_str());
+    assert_eq!(of_day.count(), after.as_array().unwrap().len());
+}
+
 /// A page that says itself why it refuses is not told as a database that is away.
 #[sqlx::test(migrations = "../store/migrations")]
 async fn too_many_visits_to_the_demo_are_told_as_what_they_are(pool: PgPool) {

@@ -430,17 +430,29 @@ async fn a_log_goes_out_and_in_as_a_file_once(pool: PgPool) {
         post!(server, b, "/today", form(&b, act));
     }
     let other = visit(&server).await;
-    for (path, taken) in [("/days/log.json", 5), ("/days/log.csv", 0)] {
+    for (path, taken, known) in [("/days/log.json", 5, 0), ("/days/log.csv", 0, 5)] {
         let out = text(get!(server, b, path)).await;
         let reply = send_file!(server, other, "/days/import", out.as_bytes());
         assert_eq!(
             location(&reply),
-            format!("/days/review?taken={taken}"),
+            format!("/days/review?taken={taken}&known={known}&changed=0"),
             "{path}"
         );
     }
     let page = text(get!(server, other, "/days/review?taken=5")).await;
     assert!(page.contains("5 new lines were taken in"));
+    assert_eq!(
+        text(get!(server, other, "/days/log.csv")).await,
+        text(get!(server, b, "/days/log.csv")).await
+    );
+    // A line that says something else under its old id is told, and not taken.
+    let changed = text(get!(server, b, "/days/log.json")).await;
+    let changed = changed.replace("\"fish\"", "\"missed\"");
+    let reply = send_file!(server, other, "/days/import", changed.as_bytes());
+    let told = location(&reply);
+    assert!(told.ends_with("taken=0&known=5&changed=1"), "{told}");
+    let page = as_shown(&text(get!(server, other, &told)).await);
+    assert!(page.contains("1 of those say something else in the file"));
     assert_eq!(
         text(get!(server, other, "/days/log.csv")).await,
         text(get!(server, b, "/days/log.csv")).await

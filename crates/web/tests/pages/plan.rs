@@ -37,6 +37,68 @@ async fn a_day_says_its_light_its_losses_and_what_is_retied(pool: PgPool) {
     assert!(page.contains("No other choice serves more of the day"));
 }
 
+/// The hours of light by astral 3.2 at 60 places and days by chance
+/// (`core/tests/reference/make_day_reference.py`), each at the first showing of a day.
+#[sqlx::test(migrations = "../store/migrations")]
+async fn light_is_right_at_the_first_showing_everywhere(pool: PgPool) {
+    let server = server!(pool);
+    let b = visit(&server).await;
+    let reference: Value =
+        serde_json::from_str(include_str!("../../../core/tests/reference/day.json")).unwrap();
+    let rows = reference["sun"].as_array().unwrap();
+    let mut seen = 0;
+    for row in rows.iter().rev().take(60) {
+        let number = |key: &str| row[key].as_f64();
+        let (Some(rises), Some(sets)) = (number("rises"), number("sets")) else {
+            continue;
+        };
+        let day = row["day"].as_str().unwrap();
+        let (lat, lon) = (number("lat").unwrap(), number("lon").unwrap());
+        let asked = test::TestRequest::get()
+            .uri(&format!(
+                "/days?day={day}&s0=q&n0=Lode&q0=depth%3D3+m&p0={lat},{lon}"
+            ))
+            .cookie(Cookie::new("yarrowfen_offset", row["offset"].to_string()));
+        let page = as_shown(&text(server.call(b.sends(asked)).await.unwrap()).await);
+        let told = page.split("sun ").nth(1).unwrap();
+        let mut words = told.split([' ', ',']);
+        let mut minute = || -> f64 {
+            let word = words.find(|w| w.contains(':')).unwrap();
+            let (hour, minute) = word.split_once(':').unwrap();
+            60.0 * hour.parse::<f64>().unwrap() + minute.parse::<f64>().unwrap()
+        };
+        for theirs in [rises, sets] {
+            let apart = (minute() - theirs + 720.0).rem_euclid(1440.0) - 720.0;
+            assert!(apart.abs() <= 2.0, "{row}: {apart}");
+        }
+        seen += 1;
+    }
+    assert!(seen >= 50, "{seen}");
+}
+
+#[sqlx::test(migrations = "../store/migrations")]
+async fn a_night_is_planned_and_kept_past_its_midnight(pool: PgPool) {
+    let server = server!(pool);
+    let me = visit(&server).await;
+    let query = format!("{}&from=21:00&to=2:00", query());
+    let page = as_shown(&text(get!(server, me, &format!("/days?{query}"))).await);
+    assert!(
+        page.contains("Start the day") && page.contains(">1:00<"),
+        "{page}"
+    );
+    let kept = location(&post!(
+        server,
+        me,
+        "/days",
+        [("csrf", me.csrf.as_str()), ("query", &query)]
+    ));
+    assert!(kept.starts_with("/days/"), "{kept}");
+    let calendar = text(get!(server, me, &format!("/days/plan.ics?{query}"))).await;
+    assert!(
+        calendar.contains("DTSTART:20260612T210000") && calendar.contains("DTEND:20260613T020000")
+    );
+}
+
 #[sqlx::test(migrations = "../store/migrations")]
 async fn what_cannot_be_planned_is_said_at_its_field_and_stays_typed(pool: PgPool) {
     let server = server!(pool);
@@ -62,8 +124,8 @@ async fn what_cannot_be_planned_is_said_at_its_field_and_stays_typed(pool: PgPoo
             "noon</textarea>",
         ),
         (
-            "&from=11:00&to=5:00",
-            "the day ends before",
+            "&from=11:00&to=11:00",
+            "no time is left for",
             "value=\"11:00\"",
         ),
     ] {

@@ -13,6 +13,7 @@ sentences! {
     fault_hourly(text);
     fault_many_hours(most);
     fault_no_hours();
+    fault_hours_of_another_day();
     fault_in_line(line, what);
     line_stop(place, depth, bottom, wind);
     line_tied(label, shape, length, form);
@@ -57,6 +58,9 @@ sentences! {
     step_tie(rod, label, shape);
     plan_retie(rod, time, tie);
     plan_unserved(slot, part);
+    place_by_water(depth, bottom);
+    plan_compromise(slot, tie, part);
+    plan_compromise_short(tie);
     plan_exact();
     plan_greedy();
     plan_turns();

@@ -28,8 +28,17 @@ pub(super) enum Weight {
 /// A head on a rig.
 pub(super) type Key = (Rig, Shape, Weight);
 
-/// What serves, with how much worse than the best each does.
-pub(super) type Serves = BTreeMap<Key, f64>;
+/// How a head serves.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Served {
+    /// How much worse than the best it does; 0 and over.
+    pub(super) off: f64,
+    /// Whether it is a compromise: no weight does everything there.
+    pub(super) compromise: bool,
+}
+
+/// The heads that serve, each with how it does.
+pub(super) type Serves = BTreeMap<Key, Served>;
 
 /// A rig that does a part of the work at a stop.
 pub(super) struct RigHere {
@@ -132,14 +141,19 @@ impl<'a> StopLook<'a> {
 
     /// The pieces of time between two minutes that are looked at, each with its middle.
     pub(super) fn pieces(&self, (from, to): (f64, f64)) -> Vec<(f64, f64)> {
-        let step = self.serve().step_min;
+        let (step, least) = (self.serve().step_min, self.serve().least_step_min);
         let mut pieces = Vec::new();
         let mut at = from;
         while at < to - 1e-9 {
-            // At the day's whole steps, so that two stops meet the same hours.
-            let next = (((at + 1e-9) / step).floor() + 1.0) * step;
-            pieces.push((at, next.min(to)));
-            at = next.min(to);
+            // At the day's whole steps, so that two stops meet the same hours; a short rest of a
+            // step goes with the next one or with the last.
+            let mut next = (((at + 1e-9) / step).floor() + 1.0) * step;
+            if next - at < least {
+                next += step;
+            }
+            let end = if to - next < least { to } else { next };
+            pieces.push((at, end));
+            at = end;
         }
         pieces
     }
@@ -202,16 +216,20 @@ impl<'a> StopLook<'a> {
         };
         let mut serves = Serves::new();
         for shape in task.windows.keys() {
+            let of_ideal = *shape == task.ideal.shape;
+            let no_weight = of_ideal && !task.head_serves((*shape, metal, task.ideal.g), None);
             for (rung, r) in rungs.iter().enumerate() {
-                // Where no weight does everything, the one that is tied on all the same.
-                let tied_on = *shape == task.ideal.shape && rung == ideal;
                 let g = grams(r.mass);
-                let far = rung.abs_diff(ideal) > costs.rungs_most;
-                if !tied_on && (far || !task.head_serves((*shape, metal, g), None)) {
+                let does_all = task.head_serves((*shape, metal, g), None);
+                let (far, most) = (rung.abs_diff(ideal), costs.rungs_most);
+                // Where no weight does everything, what is tied on all the same, and its
+                // neighbours.
+                let compromise = no_weight && !does_all && far <= costs.compromise_rungs;
+                if !compromise && (far > most || !does_all) {
                     continue;
                 }
                 let serves_too = |head: &OwnHead| {
-                    tied_on || task.head_serves((*shape, head.material, head.g), None)
+                    compromise || task.head_serves((*shape, head.material, head.g), None)
                 };
                 let has = |all: &Owned| {
                     let mut of_weight = all.fishing(&task.on, *shape, same_weight(g));
@@ -220,10 +238,15 @@ impl<'a> StopLook<'a> {
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
                 let rungs_off = rung.abs_diff(ideal) as f64;
                 let off = off(*shape, rungs_off, !self.owned.is_none_or(has));
-                serves.insert((here.rig, *shape, Weight::Rung(rung)), off);
+                let served = Served { off, compromise };
+                serves.insert((here.rig, *shape, Weight::Rung(rung)), served);
             }
             for (weight, rungs_off) in self.own_weights(&task, *shape, (rungs, ideal)) {
-                serves.insert((here.rig, *shape, weight), off(*shape, rungs_off, false));
+                let served = Served {
+                    off: off(*shape, rungs_off, false),
+                    compromise: false,
+                };
+                serves.insert((here.rig, *shape, weight), served);
             }
         }
         serves
@@ -269,8 +292,8 @@ impl<'a> StopLook<'a> {
         between.into_values()
     }
 
-    /// What of a part serves at all of some depths and times: on average so much worse than the
-    /// best.
+    /// The heads that serve a part at all of some depths and times, with the mean of how much
+    /// worse than the best each does. A compromise anywhere is one.
     pub(super) fn common(&self, part: &PartHere, at: &[(f64, f64)]) -> Serves {
         let mut all = Serves::new();
         for rig in &part.rigs {
@@ -280,15 +303,21 @@ impl<'a> StopLook<'a> {
             let Some(first) = rest.next() else { continue };
             let mut common: Serves = (*first).clone();
             for serves in rest {
-                common.retain(|key, off| {
-                    let here = serves.get(key);
-                    *off += here.copied().unwrap_or(0.0);
-                    here.is_some()
+                common.retain(|key, served| {
+                    let Some(here) = serves.get(key) else {
+                        return false;
+                    };
+                    served.off += here.off;
+                    served.compromise |= here.compromise;
+                    true
                 });
             }
             #[expect(clippy::cast_precision_loss, reason = "some dozens")]
             let count = at.len() as f64;
-            all.extend(common.into_iter().map(|(key, sum)| (key, sum / count)));
+            all.extend(common.into_iter().map(|(key, served)| {
+                let off = served.off / count;
+                (key, Served { off, ..served })
+            }));
         }
         all
     }

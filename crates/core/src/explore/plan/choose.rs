@@ -33,9 +33,11 @@ fn candidates(looks: &[StopLook<'_>], slots: &[Open]) -> ServedBy {
     let mut all = ServedBy::new();
     for (s, slot) in slots.iter().enumerate() {
         for (p, (part, serves)) in slot.parts.iter().enumerate() {
-            for (key, off) in serves {
+            for (key, served) in serves {
                 let bait = bait_of(&looks[slot.stop], *part, *key);
-                all.entry((*key, bait)).or_default().push((s, p, *off));
+                all.entry((*key, bait))
+                    .or_default()
+                    .push((s, p, served.off));
             }
         }
     }
@@ -77,7 +79,11 @@ fn worth_a_look(all: &ServedBy) -> Vec<(&Candidate, &ServedParts)> {
 }
 
 /// Chooses.
-pub(super) fn choose(looks: &[StopLook<'_>], slots: &[Open], carried: usize) -> Chosen {
+pub(super) fn choose(
+    looks: &[StopLook<'_>],
+    slots: &[Open],
+    (carried, retie_min): (usize, f64),
+) -> Chosen {
     let all = candidates(looks, slots);
     let some = worth_a_look(&all);
     let mut wanted: Vec<Slot> = slots
@@ -96,12 +102,12 @@ pub(super) fn choose(looks: &[StopLook<'_>], slots: &[Open], carried: usize) -> 
             wanted[*s][*p].by.push(Serving { rig, off: *off });
         }
     }
-    let found = rods(&wanted, carried);
+    let found = rods(&wanted, carried, retie_min);
     let minutes = wanted.iter().flatten().map(|w| w.minutes).sum();
     let tie = |(key, _): &Candidate, first: usize| tieable(&looks[slots[first].stop], *key);
-    let rigs: Vec<Option<Tieable>> = some
+    let rigs: Vec<(Key, Option<Tieable>)> = some
         .iter()
-        .map(|(c, serves)| tie(c, serves.first().map_or(0, |s| s.0)))
+        .map(|(c, serves)| (c.0, tie(c, serves.first().map_or(0, |s| s.0))))
         .collect();
     told(slots, &found, rigs, minutes)
 }
@@ -125,11 +131,11 @@ fn tieable(look: &StopLook<'_>, (rig, shape, weight): Key) -> Option<Tieable> {
 
 /// Puts what was found into the plan's own words: only rigs that serve, rods in the order over a
 /// spot.
-fn told(slots: &[Open], found: &Rods, rigs: Vec<Option<Tieable>>, minutes: f64) -> Chosen {
+fn told(slots: &[Open], found: &Rods, rigs: Vec<(Key, Option<Tieable>)>, minutes: f64) -> Chosen {
     let mut used: Vec<usize> = found.serves.iter().flatten().flatten().copied().collect();
     used.sort_unstable();
     used.dedup();
-    used.retain(|rig| rigs[*rig].is_some());
+    used.retain(|rig| rigs[*rig].1.is_some());
     let place = |rig: usize| used.iter().position(|u| *u == rig);
     let planned = |(slot, serves): (&Open, &Vec<Option<usize>>)| SlotPlanned {
         stop: slot.stop,
@@ -140,14 +146,17 @@ fn told(slots: &[Open], found: &Rods, rigs: Vec<Option<Tieable>>, minutes: f64) 
             .parts
             .iter()
             .zip(serves)
-            .map(|((part, _), by)| PartPlanned {
+            .map(|((part, heads), by)| PartPlanned {
                 part: *part,
                 by: by.and_then(place),
+                compromise: by
+                    .and_then(|rig| heads.get(&rigs[rig].0))
+                    .is_some_and(|served| served.compromise),
             })
             .collect(),
     };
     let slots: Vec<SlotPlanned> = slots.iter().zip(&found.serves).map(planned).collect();
-    let rigs: Vec<Tieable> = used.iter().filter_map(|u| rigs[*u].clone()).collect();
+    let rigs: Vec<Tieable> = used.iter().filter_map(|u| rigs[*u].1.clone()).collect();
     let count = found.carried.first().map_or(0, Vec::len);
     let mut rods: Vec<Vec<OnRod>> = (0..count)
         .map(|rod| on_rod(rod, found, &slots, &place))

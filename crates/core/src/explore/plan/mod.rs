@@ -126,6 +126,8 @@ pub struct PartPlanned {
     pub part: DayPart,
     /// What serves it, among [`Plan::rigs`]; none leaves it unserved.
     pub by: Option<usize>,
+    /// Whether that is a compromise: at some depth or hour of the slot no weight does everything.
+    pub compromise: bool,
 }
 
 /// A stretch of the day in which nothing is retied: at one stop, over one band of its depths.
@@ -216,7 +218,11 @@ pub fn plan(
         .enumerate()
         .flat_map(|(at, (look, hours))| slots::slots(look, at, *hours))
         .collect();
-    let chosen = choose::choose(&looks, &slots, usize::from(asked.rods));
+    let chosen = choose::choose(
+        &looks,
+        &slots,
+        (usize::from(asked.rods), chooser.tables.days.serve.retie_min),
+    );
     Ok(planned((chooser, options), (asked, stops), chosen, held))
 }
 

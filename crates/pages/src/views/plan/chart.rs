@@ -2,7 +2,7 @@
 //! is measured in hundredths of the day, so that it is as wide as its place.
 
 use yarrowfen_core::base::{Dimension, UnitSystem, plain};
-use yarrowfen_core::day::show_time;
+use yarrowfen_core::day::{DAY_MIN, LAST_MIN, show_time};
 use yarrowfen_core::explore::plan::{OnRod, PartPlanned, Plan, SlotPlanned};
 use yarrowfen_core::say::plan as say;
 
@@ -32,6 +32,8 @@ pub struct Served {
     pub words_at: String,
     /// Whether all of it is served.
     pub all: bool,
+    /// Whether something in it is a compromise.
+    pub compromise: bool,
     /// Whether it is the turn of the second rod's, where two are fished turn about.
     pub second: bool,
 }
@@ -161,26 +163,29 @@ fn wind_told(decided: Decided<'_>, units: UnitSystem) -> String {
     )
 }
 
-/// From midnight to the rise, and from the set to midnight.
+/// The hours between sunset and sunrise: before the day's rise, the night after it, and what of
+/// the next one is fished.
 fn dark(decided: Decided<'_>, across: Across) -> Vec<Stretch> {
-    let Some(light) = decided.light() else {
-        return Vec::new();
-    };
-    let (Some(rises), Some(sets)) = (light.rises, light.sets) else {
-        return Vec::new();
-    };
     #[expect(
         clippy::cast_possible_truncation,
         clippy::cast_sign_loss,
-        reason = "minutes of a day"
+        reason = "minutes of two days"
     )]
-    let minute = |m: f64| m.clamp(0.0, 1440.0).round() as u16;
-    let (rises, sets) = (minute(rises), minute(sets));
-    let night = [
-        (across.from, rises.min(across.to)),
-        (sets.max(across.from), across.to),
-    ];
-    let some = night.into_iter().filter(|n| n.1 > n.0);
+    let minute = |m: f64| m.clamp(0.0, f64::from(LAST_MIN)).round() as u16;
+    let sun = |days: u16| -> Option<(u16, u16)> {
+        let light = decided.light_after(i64::from(days))?;
+        let midnight = f64::from(days * DAY_MIN);
+        let at = |m: f64| minute(midnight + m);
+        Some((at(light.rises?), at(light.sets?)))
+    };
+    let (Some(first), Some(next)) = (sun(0), sun(1)) else {
+        return Vec::new();
+    };
+    let nights = [(0, first.0), (first.1, next.0), (next.1, LAST_MIN)];
+    let some = nights
+        .into_iter()
+        .map(|(from, to)| (from.max(across.from), to.min(across.to)))
+        .filter(|n| n.1 > n.0);
     some.map(|n| across.stretch(n, String::new(), String::new()))
         .collect()
 }
@@ -273,6 +278,11 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
         let parts: Vec<&str> = lacks.iter().map(|p| p.part.label()).collect();
         text.push_str(&format!(": nothing to {} with", parts.join(" or ")));
     }
+    let compromises = slot.parts.iter().filter(|p| p.compromise);
+    let parts: Vec<&str> = compromises.map(|p| p.part.label()).collect();
+    if !parts.is_empty() {
+        text.push_str(&format!(": a compromise to {}", parts.join(" and ")));
+    }
     // On the side where there is more room.
     let before = across.share(slot.minutes.0) > 100.0 - across.share(slot.minutes.1);
     Served {
@@ -283,6 +293,7 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
         }),
         before,
         all: lacks.is_empty(),
+        compromise: !parts.is_empty(),
         second: slot.parts.iter().any(|p| p.by == Some(1)),
         at: across.stretch(slot.minutes, text, String::new()),
     }

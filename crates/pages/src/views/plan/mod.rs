@@ -43,8 +43,14 @@ impl Decided<'_> {
     /// The hours of light, at the first stop that says where it is.
     #[must_use]
     pub fn light(&self) -> Option<Light> {
+        self.light_after(0)
+    }
+
+    /// The same of a day so many days after it.
+    fn light_after(&self, days: i64) -> Option<Light> {
         let at = self.asked.stops.iter().find_map(|s| s.at)?;
-        Some(Light::of(self.day, at, self.offset))
+        let day = self.day.checked_add(time::Duration::days(days))?;
+        Some(Light::of(day, at, self.offset))
     }
 }
 
@@ -98,6 +104,8 @@ pub struct PlanView {
     pub reties: Vec<String>,
     /// What is not served.
     pub unserved: Vec<String>,
+    /// What is served by a compromise.
+    pub compromises: Vec<String>,
     /// How the rods were chosen.
     pub how: String,
     /// The hours of light.
@@ -149,6 +157,8 @@ pub struct PlanPage {
     pub id: Option<String>,
     /// A day that was just deleted.
     pub deleted: Option<String>,
+    /// What was just taken in from a calendar.
+    pub taken_in: Option<String>,
     /// What is fished turn about, and the day without that.
     pub turns: Option<(String, String)>,
     /// Queries of the two.
@@ -188,6 +198,8 @@ pub struct Around<'a> {
     pub id: Option<String>,
     /// A day that was just deleted.
     pub deleted: Option<String>,
+    /// What was just taken in from a calendar.
+    pub taken_in: Option<String>,
     /// Whether a forecast can be asked for.
     pub forecast: bool,
 }
@@ -241,6 +253,7 @@ impl PlanPage {
             kept: kept.collect(),
             id: around.id.clone(),
             deleted: around.deleted.clone(),
+            taken_in: around.taken_in.clone(),
             turns,
             turn_queries: form.turn_queries(),
             weather: form.weather.clone(),
@@ -403,6 +416,7 @@ fn plan_view(decided: Decided<'_>, begins: String, units: UnitSystem) -> PlanVie
         over_spot: say::over_spot(plan, units).into(),
         reties: texts(say::reties(plan, units)),
         unserved: texts(say::unserved(asked, plan, units)),
+        compromises: texts(say::compromises(asked, plan, units)),
         how: say::how(asked, plan, units).into(),
         light: decided.light().map(|l| say::light(&l, units).into()),
         lines: hours_in_lines(decided, units),
@@ -418,13 +432,8 @@ fn hours_in_lines(decided: Decided<'_>, units: UnitSystem) -> Vec<(String, Vec<S
         let time = yarrowfen_core::day::show_time(slot.minutes.0);
         let head = format!("{time} {}", say::slot_with_wind(asked, slot, units));
         let parts = slot.parts.iter().map(|p| {
-            let what =
-                p.by.map(|rig| say::tie(&plan.rigs[rig], units).into_owned());
-            format!(
-                "{}: {}",
-                p.part.label(),
-                what.unwrap_or_else(|| "nothing".to_owned())
-            )
+            let what = say::fished_for(plan, p, units).unwrap_or("nothing".into());
+            format!("{}: {what}", p.part.label())
         });
         (head, parts.collect())
     };

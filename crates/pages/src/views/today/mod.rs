@@ -1,12 +1,13 @@
 //! The day on the water: what is in hand, what can be tapped, what was written down.
 
 mod log;
+mod past;
 
 use std::collections::BTreeMap;
 
 use askama::Template;
 use time::Date;
-use yarrowfen_core::base::codes::{BoxList, Code, Phase, Throat, TieWhy};
+use yarrowfen_core::base::codes::{BoxList, Code, Phase, Species, Throat, TieWhy};
 use yarrowfen_core::base::text::labels;
 use yarrowfen_core::base::{Dimension, UnitSystem, json};
 use yarrowfen_core::day::{
@@ -17,6 +18,7 @@ use yarrowfen_core::{Engine, FieldError, PickRequest};
 
 pub use log::{LineView, RestView};
 use log::{last_bite, lines, rest, time_of};
+pub use past::{Amending, PastDay};
 
 use super::Frame;
 use super::control::Control;
@@ -41,6 +43,8 @@ pub struct Now<'n> {
     pub log: &'n Log<'n>,
     /// The box.
     pub things: Option<&'n HeldBox>,
+    /// The last day before it of which something is written down.
+    pub before: Option<(Date, &'n Log<'n>)>,
     /// What was planned for the day.
     pub planned: Option<&'n Planned>,
     /// Heads gone, by thing, that the box does not know of.
@@ -173,12 +177,18 @@ pub struct TodayPage {
     pub phases: Vec<(&'static str, &'static str)>,
     /// What a fish had in its throat.
     pub throats: Vec<(&'static str, &'static str)>,
+    /// What fish it was.
+    pub species: Vec<(&'static str, &'static str)>,
     /// The last bite, of which more can be told.
     pub last: Option<LineView>,
     /// Spots that rest.
     pub resting: Vec<RestView>,
     /// The log, the last line first.
     pub lines: Vec<LineView>,
+    /// The day before, with what can be corrected of it.
+    pub before: Option<PastDay>,
+    /// What can be corrected of this day.
+    pub amending: Amending,
     /// What was planned, step by step.
     pub steps: Vec<StepView>,
     /// The form that begins a stop.
@@ -243,7 +253,10 @@ impl TodayPage {
             rods: rods(state, units),
             phases: phases(),
             throats: codes(Throat::words()),
+            species: codes(Species::words()),
             resting: state.resting.iter().map(|r| rest(r, now.at)).collect(),
+            before: past::day_before(now, &typed, units),
+            amending: Amending::of(now.day, &lines, now.log, &typed),
             steps: steps(now),
             begin: begin(form, now, &typed),
             tie: asked.map(|a| tie(engine, (form, a), now, units)),
