@@ -380,13 +380,10 @@ fn where_no_weight_does_it_all_the_plan_says_so() {
     serves_by_pick(&gale, &in_gale);
     assert!(say::compromises(&calm, &in_calm, UnitSystem::Metric).is_empty());
     let parts = in_gale.slots.iter().flat_map(|s| &s.parts);
-    let crossed = parts.filter(|p| p.compromise).count();
+    assert!(parts.filter(|p| p.compromise).count() >= 2);
     let told = say::compromises(&gale, &in_gale, UnitSystem::Metric);
-    assert!(crossed >= 2 && told.len() == crossed, "{told:?}");
-    assert!(
-        told[0].contains("reef, 5 m") && told[0].contains("is a compromise"),
-        "{told:?}"
-    );
+    let says = "At reef, 5 m, no weight does everything. The best compromise is ";
+    assert!(told.len() == 1 && told[0].starts_with(says), "{told:?}");
 }
 
 /// Eight hours of easing wind with four rods took seven retyings while each hour's ideal weight

@@ -166,22 +166,19 @@ pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> 
     .collect()
 }
 
-/// What serves as a compromise, each in a line: the slot, what is tied on, for which part.
+/// Where no weight does everything, each stretch in a sentence, with what is fished all the same.
 #[must_use]
 pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> {
-    let mut all = Vec::new();
-    for slot in &plan.slots {
-        for part in slot.parts.iter().filter(|p| p.compromise) {
-            let Some(rig) = part.by else { continue };
-            let place = Arg::Said(Box::new(slot_said(asked, slot)));
-            let tie = Arg::Said(Box::new(of_tie(&plan.rigs[rig])));
-            let said = say::plan_compromise(place, tie, Arg::Word(part.part.label()));
-            let line = said.text(units);
-            if !all.contains(&line) {
-                all.push(line);
-            }
-        }
-    }
+    let of_slot = |slot: &SlotPlanned| {
+        let parts = slot.parts.iter().filter(|p| p.compromise);
+        let rigs = parts.filter_map(|p| p.by);
+        let ties: Vec<Text> = rigs.map(|rig| tie(&plan.rigs[rig], units)).collect();
+        let place = Arg::Said(Box::new(slot_said(asked, slot)));
+        let said = || say::plan_compromise(place, Arg::Text(ties.join("; "))).text(units);
+        (!ties.is_empty()).then(said)
+    };
+    let mut all: Vec<Text> = plan.slots.iter().filter_map(of_slot).collect();
+    all.dedup();
     all
 }
 

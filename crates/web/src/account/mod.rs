@@ -5,6 +5,9 @@ pub mod throttle;
 use argon2::password_hash::{PasswordHash, PasswordHasher, PasswordVerifier, SaltString};
 use argon2::{Argon2, password_hash::rand_core::OsRng};
 use sha2::{Digest, Sha256};
+use unicode_normalization::UnicodeNormalization;
+use unicode_properties::{GeneralCategory, UnicodeGeneralCategory};
+use unicode_security::MixedScript;
 use yarrowfen_store::NewSignIn;
 use zxcvbn::{Score, zxcvbn};
 
@@ -23,7 +26,8 @@ pub struct Name {
 }
 
 impl Name {
-    /// Reads a name; white space is drawn together.
+    /// Reads a name; white space is drawn together. Names are compared in Unicode's compatibility
+    /// form and without case, so that a wide or a composed letter makes no other name.
     ///
     /// # Errors
     /// The message for who typed it.
@@ -33,11 +37,19 @@ impl Name {
         if !(2..=40).contains(&long) {
             return Err("a name has 2 to 40 characters");
         }
-        if shown.chars().any(char::is_control) {
+        let unseen = |c: char| {
+            let kind = c.general_category();
+            matches!(kind, GeneralCategory::Control | GeneralCategory::Format)
+        };
+        if shown.chars().any(unseen) {
             return Err("a name is made of letters, digits and signs");
         }
+        // A Cyrillic а among Latin letters looks like another's name.
+        if !shown.split(' ').all(MixedScript::is_single_script) {
+            return Err("the letters of a word are of one script");
+        }
         Ok(Self {
-            key: shown.to_lowercase(),
+            key: shown.nfkc().collect::<String>().to_lowercase(),
             shown,
         })
     }
@@ -170,6 +182,25 @@ mod tests {
         assert_eq!((a.shown(), a.key()), ("Ansel T.", "ansel t."));
         assert!(Name::parse("a").is_err() && Name::parse("a\u{7}b").is_err());
         assert!(Name::parse(&"x".repeat(41)).is_err());
+        // Wide letters, and one letter for two (published: Unicode Standard Annex 15).
+        assert_eq!(
+            Name::parse("\u{ff37}ren \u{fb01}").unwrap().key(),
+            "wren fi"
+        );
+        assert_eq!(
+            Name::parse("Bru\u{308}he").unwrap().key(),
+            Name::parse("Br\u{fc}he").unwrap().key()
+        );
+        for wrong in ["Wr\u{435}n", "Wren\u{200b}", "\u{202e}nerW"] {
+            assert!(Name::parse(wrong).is_err(), "{wrong:?}");
+        }
+        for right in [
+            "\u{39a}\u{3ac}\u{3bb}\u{3b1}\u{3bc}\u{3bf}\u{3c2}",
+            "Ansel T. 3",
+            "\u{8349}\u{306e}\u{91ce}",
+        ] {
+            assert!(Name::parse(right).is_ok(), "{right}");
+        }
     }
 
     #[test]

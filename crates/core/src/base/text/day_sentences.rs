@@ -59,7 +59,7 @@ sentences! {
     plan_retie(rod, time, tie);
     plan_unserved(slot, part);
     place_by_water(depth, bottom);
-    plan_compromise(slot, tie, part);
+    plan_compromise(slot, ties);
     plan_compromise_short(tie);
     plan_exact();
     plan_greedy();

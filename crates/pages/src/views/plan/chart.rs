@@ -281,7 +281,7 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
     let compromises = slot.parts.iter().filter(|p| p.compromise);
     let parts: Vec<&str> = compromises.map(|p| p.part.label()).collect();
     if !parts.is_empty() {
-        text.push_str(&format!(": a compromise to {}", parts.join(" and ")));
+        text.push_str(&format!(": a compromise for {}", parts.join(", ")));
     }
     // On the side where there is more room.
     let before = across.share(slot.minutes.0) > 100.0 - across.share(slot.minutes.1);

@@ -317,7 +317,8 @@ fn phases() -> Vec<(&'static str, &'static str)> {
 fn outside(typed: &Typed) -> Vec<String> {
     let shown = |f: &&FieldError| {
         let word = WORDS.iter().find(|w| w.field == f.field);
-        f.field != "place" && !word.is_some_and(|w| SHOWN.contains(&w.key))
+        let late = typed.act == "late" && past::LATE_FIELDS.contains(&f.field.as_str());
+        f.field != "place" && !late && !word.is_some_and(|w| SHOWN.contains(&w.key))
     };
     let all = typed.faults.iter().filter(shown);
     all.map(|f| f.message.clone()).collect()
@@ -398,7 +399,7 @@ fn begin(form: &PickForm, now: &Now<'_>, typed: &Typed) -> BeginView {
         place: Control::new("place", "Place", place, (12, 28))
             .wrong(wrong.map(|f| f.message.clone())),
         waters: waters.iter().map(|w| w.name.clone()).collect(),
-        sentence: Sentence::new(form, &typed.faults, None),
+        sentence: Sentence::new(form, &of_words(typed), None),
         hidden: WORDS
             .iter()
             .filter(|w| !shown(w.key) && !form.typed(w.key).is_empty())
@@ -410,6 +411,12 @@ fn begin(form: &PickForm, now: &Now<'_>, typed: &Typed) -> BeginView {
         },
         open: begins && !typed.faults.is_empty(),
     }
+}
+
+/// Faults of the words of a question.
+fn of_words(typed: &Typed) -> Vec<FieldError> {
+    let of_word = |f: &&FieldError| WORDS.iter().any(|w| w.field == f.field);
+    typed.faults.iter().filter(of_word).cloned().collect()
 }
 
 /// The words of the form that begins a stop, as a query string.

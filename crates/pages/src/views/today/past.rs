@@ -17,6 +17,8 @@ pub struct Amending {
     pub time: String,
     /// What was chosen for it.
     pub what: String,
+    /// What is wrong with the time, and with what was chosen.
+    pub faults: [Option<String>; 2],
     /// Whether its form stands open, as something typed in it was wrong.
     pub open: bool,
 }
@@ -31,6 +33,8 @@ pub struct PastDay {
     pub amending: Amending,
 }
 
+/// Fields of a late line that show what is wrong with them.
+pub(super) const LATE_FIELDS: [&str; 2] = ["time", "what"];
 /// What can be written down late, by its code.
 const LATE: [(&str, &str); 5] = [
     ("fish", "Fish"),
@@ -62,6 +66,10 @@ impl Amending {
             bites: bites.filter_map(|e| told(e.id)).collect(),
             time: text("time"),
             what: text("what"),
+            faults: LATE_FIELDS.map(|field| {
+                let wrong = typed.faults.iter().find(|f| mine && f.field == field);
+                wrong.map(|f| f.message.clone())
+            }),
             open: mine,
             day,
         }
