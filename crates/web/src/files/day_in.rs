@@ -381,7 +381,7 @@ mod tests {
             (event("DTSTART:20260612T050000Z\r\n"), "time zone"),
             (
                 event("DTSTART:20260612T050000\r\nDURATION:P9D\r\n"),
-                "two days",
+                "longer than a day",
             ),
             (
                 event("DTSTART:20260612T050000\r\nDURATION:soon\r\n"),
