@@ -650,7 +650,7 @@ course_shaken = for fish off the bottom: it sinks slowly, level, on slack line
 course_vertical = under the rod it is lifted and lowered
 course_lift_and_kill = fish hang and do not chase: it is brought to them, then it falls
 course_swum = fish off the bottom: it is reeled past them at their depth
-course_swum_chase = they chase in the open: it is reeled past them at their depth
+course_swum_chase = they chase: it is reeled past them at their depth
 course_feeding_up = they feed upward, on small fish: sweep it up and let it fall
 course_hopped = bites come on the fall: lift it, let it fall
 course_creeps = close over the bottom, touching now and then
@@ -873,10 +873,11 @@ head_over_winds = { $head }, wind { $from } to { $to }
 
 # --- Hook, shape, tie, keeper, point, line, school: src/say
 
-gap_fits = Gap { $gap } for a bait { $depth } thick: the point stays clear
+gap_fits = Gap { $gap } for a bait { $depth } thick, of which half lies above the shank: the point stays clear
 gap_tight = Gap { $gap } is tight for a bait { $depth } thick: the point comes free only as the plastic gives
 gap_filled = Gap { $gap } is small for a bait { $depth } thick: the plastic fills it and the point never bites
 hook_long = The hook takes { $share } % of the bait and stiffens it
+hook_length_stiff = Its { $length } take { $share } % of the bait: the rest moves
 hook_length = Its { $length } take { $share } % of the bait: most of it moves
 past_tail_root = It comes out at { $exit }, behind the root of the tail
 wire_straightens = A leader of { $leader } lb straightens { $wire }
@@ -899,7 +900,7 @@ shape_wood = Hangs up if wood turns up; a bullet head comes through it
 disputed_stand_up = Whether a head stands the bait up is disputed: sinking plastic leans over, and a narrow, tall foot topples when pulled
 disputed_stand_up_topples = You see flat heads topple: its foot counts for half here. Others see it stand the tail up
 ShapeSays =
-    .ball = bounces off stone and costs little to lose
+    .ball = glances off what it meets and costs little to lose
     .mushroom = its flat face quivers on a tight line and stands the bait up at rest
     .football = rocks from side to side and is hard to wedge between stones
     .bullet = goes through grass and wood point first
@@ -920,7 +921,7 @@ ShapeSays =
     .nail_weight = lies in the plastic under a hook with its eye turned across, so the bait sinks level and rolls
 
 PointSays =
-    .none = Nothing to hang in, so the point stands free
+    .none = No weed or wood to hang in, so the point stands free
     .sparse_grass = Some grass about: the point just under the skin comes through and still bites
     .healthy_grass = Crisp green grass tears when you snap, so the point may stand free
     .dying_grass = Slimy dying grass does not tear; hide the point
@@ -935,7 +936,7 @@ KeeperSays =
 
 SchoolSays =
     .hang_time = the lightest head that works; the fall is the lure
-    .bottom_contact = a size or two up; always know where the bottom is
+    .bottom_contact = weight enough to know at all times where the bottom is
     .reaction = a fall fast enough to startle a bite out of them
 
 eye_top = eye across the hook, on a short post: a tall one gives more action but blocks the hook-set
@@ -1092,6 +1093,7 @@ fault_unknown_field = the contract has no such field
 fault_rod_ends = the rod's least casting weight is above its most
 fault_number_needed = a number is needed here, for example { $example }
 fault_not_a_number = “{ $text }” is not a number
+fault_no_unit = “{ $text }”: this is a number without a unit
 fault_not_a_unit = “{ $text }” is not a unit for this; use { $units }
 fault_needed = the { $name } is needed
 fault_text_too_long = { $count } characters, at most { $most } fit

@@ -1,13 +1,14 @@
 //! What people type: numbers with their units.
 
 use uom::si::{
-    length::{foot, inch, meter, millimeter},
+    length::{centimeter, foot, inch, meter, millimeter, yard},
     thermodynamic_temperature::{degree_celsius, degree_fahrenheit},
     velocity::{foot_per_second, meter_per_second, mile_per_hour},
 };
 
 use super::dimension::{Dimension, UnitSystem};
-use super::quantities::{Length, ThermodynamicTemperature, Velocity};
+use super::limits::Limit;
+use super::quantities::{GRAMS_PER_OUNCE, Length, ThermodynamicTemperature, Velocity};
 use super::text::{Arg, sentences};
 
 /// Why a text is not a quantity.
@@ -22,6 +23,17 @@ pub enum ReadError {
     /// The unit after the number is unknown here.
     #[error("{}", sentences::fault_not_a_unit(Arg::Text(.0.clone()), Arg::Word(.1)))]
     UnknownUnit(String, &'static str),
+    /// The unit after the number is none in which this field can be typed.
+    #[error("{}", foreign_unit(.0, .1))]
+    ForeignUnit(String, String),
+}
+
+fn foreign_unit(unit: &str, known: &str) -> String {
+    let unit = Arg::Text(unit.to_owned());
+    match known {
+        "" => sentences::fault_no_unit(unit).into(),
+        known => sentences::fault_not_a_unit(unit, Arg::Text(known.to_owned())).into(),
+    }
 }
 
 impl Dimension {
@@ -48,8 +60,8 @@ impl Dimension {
         }
     }
 
-    /// Reads `2.4`, `2,4`, `8 ft`, `8'`, `2 3/4 in`. A bare number is in the
-    /// unit of `system`. The result is in the unit of the contract's field:
+    /// Reads `2.4`, `2,4`, `8 ft`, `8'`, `2 3/4 in`, `8 ft 6 in`, and a wind that is `calm`. A
+    /// bare number is in the unit of `system`. The result is in the unit of the contract's field:
     /// m, mm, m/s or °C.
     ///
     /// # Errors
@@ -59,13 +71,10 @@ impl Dimension {
         if text.is_empty() {
             return Err(ReadError::Empty(self.example(system)));
         }
-        let split = text
-            .char_indices()
-            .find(|&(_, c)| c.is_alphabetic() || matches!(c, '°' | '\'' | '"' | '′' | '″'))
-            .map_or(text.len(), |(i, _)| i);
-        let (number, unit) = text.split_at(split);
-        let value = read_number(number).ok_or_else(|| ReadError::NotANumber(shorten(text)))?;
-        let unit = unit.trim().to_lowercase();
+        if self == Self::Wind && matches!(&*text.to_lowercase(), "calm" | "none") {
+            return Ok(0.0);
+        }
+        let (value, unit) = number_and_unit(text)?;
         let unit = if unit.is_empty() {
             self.unit(system).to_lowercase()
         } else {
@@ -76,15 +85,19 @@ impl Dimension {
     }
 
     fn to_contract(self, value: f64, unit: &str) -> Option<f64> {
+        match self {
+            Self::Distance => return length(value, unit).map(|l| l.get::<meter>()),
+            Self::Size => return length(value, unit).map(|l| l.get::<millimeter>()),
+            Self::Speed | Self::Wind | Self::Temperature => {}
+        }
         Some(match (self, unit) {
-            (Self::Distance, "m") | (Self::Size, "mm") | (Self::Speed | Self::Wind, "m/s") => value,
-            (Self::Distance, "ft" | "'" | "′") => Length::new::<foot>(value).get::<meter>(),
-            (Self::Distance, "cm") | (Self::Speed | Self::Wind, "cm/s") => value / 100.0,
-            (Self::Size, "cm") => value * 10.0,
-            (Self::Size, "in" | "\"" | "″") => Length::new::<inch>(value).get::<millimeter>(),
+            (Self::Speed | Self::Wind, "m/s") => value,
+            (Self::Speed | Self::Wind, "cm/s") => value / 100.0,
             (Self::Speed | Self::Wind, "km/h") => value / 3.6,
             // A knot is 1,852 m an hour. Published: BIPM, The International System of Units, table 8.
-            (Self::Speed | Self::Wind, "kn" | "kt" | "kts" | "knots") => value * 1.852 / 3.6,
+            (Self::Speed | Self::Wind, "kn" | "kt" | "kts" | "knot" | "knots") => {
+                value * 1.852 / 3.6
+            }
             (Self::Speed | Self::Wind, "mph") => {
                 Velocity::new::<mile_per_hour>(value).get::<meter_per_second>()
             }
@@ -102,6 +115,109 @@ impl Dimension {
             }
             _ => return None,
         })
+    }
+}
+
+/// The number and the unit of a text, the unit in lower case.
+///
+/// # Errors
+/// When it does not begin with a number.
+fn number_and_unit(text: &str) -> Result<(f64, String), ReadError> {
+    let begins = |c: char| c.is_alphabetic() || matches!(c, '°' | '\'' | '"' | '′' | '″' | '#');
+    let split = text.find(begins).unwrap_or(text.len());
+    let (number, unit) = text.split_at(split);
+    let value = read_number(number).ok_or_else(|| ReadError::NotANumber(shorten(text)))?;
+    Ok((value, unit.trim().to_lowercase()))
+}
+
+const FEET: [&str; 5] = ["ft", "foot", "feet", "'", "′"];
+const INCHES: [&str; 6] = ["in", "inch", "inches", "\"", "″", "in."];
+
+/// A length in a unit; feet may have inches behind them: `8 ft 6 in`, `8'6"`, `8 feet 6`.
+fn length(value: f64, unit: &str) -> Option<Length> {
+    if let Some(at) = unit.find(|c: char| c.is_ascii_digit()) {
+        let (feet, inches) = unit.split_at(at);
+        let (more, unit) = number_and_unit(inches).ok()?;
+        let known = FEET.contains(&feet.trim()) && (unit.is_empty() || is_inch(&unit));
+        return known.then(|| Length::new::<foot>(value) + Length::new::<inch>(more));
+    }
+    Some(match unit {
+        "m" | "metre" | "metres" | "meter" | "meters" => Length::new::<meter>(value),
+        "cm" | "centimetres" | "centimeters" => Length::new::<centimeter>(value),
+        "mm" | "millimetres" | "millimeters" => Length::new::<millimeter>(value),
+        "yd" | "yds" | "yard" | "yards" => Length::new::<yard>(value),
+        feet if FEET.contains(&feet) => Length::new::<foot>(value),
+        inches if is_inch(inches) => Length::new::<inch>(value),
+        _ => return None,
+    })
+}
+
+fn is_inch(unit: &str) -> bool {
+    INCHES.contains(&unit)
+}
+
+/// Pounds in a kilogram (published: NIST SP 811, Appendix B).
+const POUNDS_PER_KG: f64 = 2.204_622_621_8;
+/// Grains in a gram (published: NIST SP 811, Appendix B).
+const GRAINS_PER_GRAM: f64 = 15.432_358_352_9;
+
+/// Units in which a number of the contract's unit may be typed, each with how many of the
+/// contract's it is.
+const fn units_of(contract: &str) -> &'static [(&'static [&'static str], f64)] {
+    match contract.as_bytes() {
+        b"g" => &[
+            (&["g", "gram", "grams"], 1.0),
+            (&["oz", "ounce", "ounces"], GRAMS_PER_OUNCE),
+            (&["gr", "grain", "grains"], 1.0 / GRAINS_PER_GRAM),
+        ],
+        b"oz" => &[
+            (&["oz", "ounce", "ounces"], 1.0),
+            (&["g", "gram", "grams"], 1.0 / GRAMS_PER_OUNCE),
+        ],
+        b"lb" => &[
+            (&["lb", "lbs", "lb.", "#", "pound", "pounds"], 1.0),
+            (&["kg"], POUNDS_PER_KG),
+        ],
+        b"mm" => &[
+            (&["mm"], 1.0),
+            (&["cm"], 10.0),
+            (&["in", "inch", "inches", "\"", "″"], 25.4),
+        ],
+        b"cm" => &[(&["cm"], 1.0), (&["in", "inch", "inches", "\"", "″"], 2.54)],
+        b"s" => &[(&["s", "sec", "seconds"], 1.0)],
+        _ => &[],
+    }
+}
+
+impl Limit {
+    /// Reads a number as it is typed for this field, in the contract's unit. A bare number is in
+    /// the reader's unit, or in the contract's where he has no choice.
+    ///
+    /// # Errors
+    /// When the text is empty, no finite number, or has a foreign unit.
+    pub fn read(&self, text: &str, system: UnitSystem) -> Result<f64, ReadError> {
+        if let Some(dimension) = self.dimension {
+            return dimension.read(text, system);
+        }
+        let text = text.trim();
+        if text.is_empty() {
+            return Err(ReadError::Empty("7"));
+        }
+        let (value, unit) = number_and_unit(text)?;
+        let units = units_of(self.unit);
+        let per = match &*unit {
+            "" => Some(1.0),
+            unit if units.is_empty() => (unit == self.unit).then_some(1.0),
+            unit => {
+                let known = units.iter().find(|u| u.0.contains(&unit));
+                known.map(|u| u.1)
+            }
+        };
+        let per = per.ok_or_else(|| {
+            let names: Vec<&str> = units.iter().filter_map(|u| u.0.first().copied()).collect();
+            ReadError::ForeignUnit(shorten(&unit), names.join(" or "))
+        })?;
+        Ok(value * per)
     }
 }
 
@@ -160,6 +276,58 @@ mod tests {
         assert_eq!(Dimension::Distance.read("10 ft", m), Ok(3.048));
         let freezing = Dimension::Temperature.read("32 °F", m);
         assert!(freezing.is_ok_and(|c| c.abs() < 1e-9));
+    }
+
+    #[test]
+    fn lengths_are_read_as_people_say_them() {
+        let m = UnitSystem::Metric;
+        let feet = |f: f64| 0.3048 * f;
+        for (text, metres) in [
+            ("8 ft 6 in", feet(8.5)),
+            ("8'6\"", feet(8.5)),
+            ("8 feet 6", feet(8.5)),
+            ("8 feet", feet(8.0)),
+            ("12 yards", feet(36.0)),
+            ("3 metres", 3.0),
+            ("250 cm", 2.5),
+        ] {
+            let read = Dimension::Distance.read(text, m);
+            assert!(
+                read.clone().is_ok_and(|r| (r - metres).abs() < 1e-9),
+                "{text}: {read:?}"
+            );
+        }
+        let inches = Dimension::Size.read("4 1/2 inches", m);
+        assert!(inches.is_ok_and(|mm| (mm - 114.3).abs() < 1e-9));
+        assert_eq!(Dimension::Wind.read("calm", m), Ok(0.0));
+        for wrong in ["8 in 6 ft", "8 ft 6 m", "8 ft x", "8 kg 3"] {
+            assert!(Dimension::Distance.read(wrong, m).is_err(), "{wrong}");
+        }
+    }
+
+    #[test]
+    fn ratings_and_strengths_are_read_in_their_units() {
+        use super::super::limits::{LINE_LB, LINE_MM, REEL_RATIO, ROD_MAX};
+        let m = UnitSystem::Metric;
+        for (limit, text, value) in [
+            (&ROD_MAX, "35 g", 35.0),
+            (&ROD_MAX, "3/8 oz", 0.375 * GRAMS_PER_OUNCE),
+            (&ROD_MAX, "21", 21.0),
+            (&LINE_LB, "20 lb", 20.0),
+            (&LINE_LB, "8#", 8.0),
+            (&LINE_LB, "3 kg", 3.0 * POUNDS_PER_KG),
+            (&LINE_MM, "0,25 mm", 0.25),
+            (&REEL_RATIO, "6.2", 6.2),
+        ] {
+            let read = limit.read(text, m);
+            assert!(
+                read.clone().is_ok_and(|r| (r - value).abs() < 1e-9),
+                "{text}: {read:?}"
+            );
+        }
+        let said = LINE_LB.read("20 oz", m).unwrap_err().to_string();
+        assert!(said.contains("oz") && said.contains("lb or kg"), "{said}");
+        assert!(ROD_MAX.read("heavy", m).is_err() && REEL_RATIO.read("6 lb", m).is_err());
     }
 
     #[test]

@@ -3,6 +3,7 @@
 use enum_map::EnumMap;
 
 use crate::base::codes::Code;
+use crate::question::PickRequest;
 use crate::tables::when::{CodeFact, Flag, NumberFact};
 
 /// Every fact that a condition may name.
@@ -24,6 +25,22 @@ impl Facts {
     /// Makes a code known.
     pub fn know<C: Code>(&mut self, fact: CodeFact, code: C) {
         self.codes[fact] = place(code);
+    }
+
+    /// The same at the worse end of each range: the deep end, the strongest wind. What could hurt
+    /// somebody goes by them, not by the middle.
+    #[must_use]
+    pub fn at_worst(&self, request: &PickRequest) -> Self {
+        let water = &request.water;
+        let mut worst = self.clone();
+        let ends = [
+            (NumberFact::Depth, water.depth_max_m),
+            (NumberFact::Wind, water.wind_max_mps),
+        ];
+        for (fact, end) in ends {
+            worst.numbers[fact] = end.unwrap_or(0.0).max(worst.numbers[fact]);
+        }
+        worst
     }
 
     /// The code of a fact, where it is known.

@@ -94,6 +94,9 @@ impl Ranked<'_> {
     }
 }
 
+/// Scores that differ by less are equal: they are sums and quotients of decimals.
+const SAME: f64 = 1e-6;
+
 /// Why a rig that was asked for does not suit.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Unfit {
@@ -115,7 +118,7 @@ pub fn unfit(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Unfit> {
     if let Some(shut) = asked.excluded {
         return Some(Unfit::Shut(shut));
     }
-    if on.suits(on.request.bait.form) <= rank.foreign {
+    if on.suits(on.request.bait.form) <= rank.foreign + SAME {
         return Some(Unfit::Hardly(Consideration::Form));
     }
     if let Some(against) = asked.hardly {
@@ -125,7 +128,7 @@ pub fn unfit(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Unfit> {
         return Some(Unfit::ShapeShut);
     }
     let best = ranked.first()?;
-    let behind = best.total() - asked.total() > rank.suits_within;
+    let behind = best.total() - asked.total() > rank.suits_within + SAME;
     behind.then(|| Unfit::Behind(strongest(asked, -1.0)))
 }
 
@@ -161,7 +164,7 @@ pub fn rank<'w>(all: &'w [RigOnQuestion<'w>]) -> Vec<Ranked<'w>> {
                 Consideration::FishAt,
             ];
             let most = on.tables.conditions.rank.hardly;
-            let hardly = places.into_iter().find(|c| ranked.score(*c) <= most);
+            let hardly = places.into_iter().find(|c| ranked.score(*c) <= most + SAME);
             ranked.hardly = not_on_shape(on).or(hardly);
             ranked
         })

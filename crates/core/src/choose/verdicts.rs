@@ -64,7 +64,7 @@ impl<'t> Verdicts<'t> {
         notes.extend(record.all(Topic::Note, &rules.notes, &facts));
         Self {
             notes,
-            cautions: record.all(Topic::Caution, &rules.cautions, &facts),
+            cautions: record.all(Topic::Caution, &rules.cautions, &facts.at_worst(on.request)),
             turns: turns(d, &facts, &mut record),
             shape: spoken_for(d, &facts, &mut record),
             bait_turns: bait_turns(d, &facts, &mut record),

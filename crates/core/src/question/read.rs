@@ -97,13 +97,19 @@ impl PickRequest {
         let water = read_water(r);
         let tackle = read_tackle(r);
         let views = read_views(r);
+        let asked_at = code!(r, "fish_at", FishAt, FishAt::Bottom);
+        let fish_at = if r.fields.contains_key("fish_at") {
+            asked_at
+        } else {
+            fish_at_depth(&water).unwrap_or(asked_at)
+        };
         Self {
             rig: code!(r, "rig", Rig),
             bait,
             water,
             season: code!(r, "season", Season, Season::Summer),
             species: code!(r, "species", Species, Species::Largemouth),
-            fish_at: code!(r, "fish_at", FishAt, FishAt::Bottom),
+            fish_at,
             forage: code!(r, "forage", Forage),
             mood: code!(r, "mood", Mood).unwrap_or(Mood::Neutral),
             pressure: code!(r, "pressure", Pressure).unwrap_or(Pressure::Low),
@@ -168,6 +174,19 @@ fn fish_depth(r: &mut Reader<'_>, depth_m: f64) -> Option<f64> {
             .push(FieldError::new(limits::FISH_DEPTH.field, fault));
     }
     Some(fish)
+}
+
+/// Fish so near to the bottom are just above it, m (v0).
+const JUST_ABOVE_M: f64 = 1.0;
+
+/// Where fish are whose depth alone was said; `None` where it was not, or is the bottom.
+fn fish_at_depth(water: &WaterConditions) -> Option<FishAt> {
+    let over = water.depth_max_m.unwrap_or(water.depth_m) - water.fish_depth_m?;
+    match over {
+        over if over > JUST_ABOVE_M => Some(FishAt::Suspended),
+        over if over > 0.0 => Some(FishAt::JustAbove),
+        _ => None,
+    }
 }
 
 fn read_tackle(r: &mut Reader<'_>) -> Tackle {

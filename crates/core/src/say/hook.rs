@@ -7,6 +7,9 @@ use crate::base::text::{Arg, sentences};
 use crate::choose::decision::Decision;
 use crate::gear::hook;
 
+/// A hook under this share of the bait lets most of it move (common practice, no published source).
+const MOSTLY_FREE: f64 = 0.4;
+
 /// The reasons for and against the hook.
 pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {
     let (fit, m) = (&d.fit, &d.fit.measured);
@@ -22,11 +25,12 @@ pub fn hook(d: &Decision<'_>, reasons: &mut Reasons) {
     if fit.too_long {
         reasons.con(about, basis, sentences::hook_long(share));
     } else {
-        reasons.pro(
-            about,
-            basis,
-            sentences::hook_length(Arg::Size(m.length_mm), share),
-        );
+        let length = Arg::Size(m.length_mm);
+        let said = match fit.length_ratio < MOSTLY_FREE {
+            true => sentences::hook_length(length, share),
+            false => sentences::hook_length_stiff(length, share),
+        };
+        reasons.pro(about, basis, said);
     }
     if fit.past_tail_root {
         reasons.con(

@@ -5,7 +5,7 @@ use std::borrow::Cow;
 use super::{Kind, Need, WORDS, Word, is_view, place, upper_end};
 use super::{PLACE, dimension, is_blank, is_side, range};
 use yarrowfen_core::FieldError;
-use yarrowfen_core::base::{Dimension, Ladder, UnitSystem, plain};
+use yarrowfen_core::base::{Ladder, UnitSystem, plain};
 use yarrowfen_core::own_box::HeadWeight;
 use yarrowfen_core::question::{Fields, Loose};
 use yarrowfen_core::{Engine, Options, PickRequest};
@@ -242,10 +242,7 @@ impl PickForm {
             Kind::Weight => Loose::Number(HeadWeight::parse(text)?.grams()),
             Kind::Number(limit, _) => {
                 let number = |text: &str| {
-                    let read = match limit.dimension {
-                        Some(dimension) => dimension.read(text, self.units),
-                        None => Dimension::Size.read(text, UnitSystem::Metric),
-                    };
+                    let read = limit.read(text, self.units);
                     read.map(Loose::Number).map_err(|e| e.to_string())
                 };
                 if let Some((limit, (from, to))) = upper_end(word).zip(range(text)) {

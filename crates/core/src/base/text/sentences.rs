@@ -34,6 +34,7 @@ sentences! {
     fault_rod_ends();
     fault_number_needed(example);
     fault_not_a_number(text);
+    fault_no_unit(text);
     fault_not_a_unit(text, units);
     fault_needed(name);
     fault_text_too_long(count, most);
@@ -136,6 +137,7 @@ sentences! {
     gap_filled(gap, depth);
     hook_long(share);
     hook_length(length, share);
+    hook_length_stiff(length, share);
     past_tail_root(exit);
     wire_straightens(leader, wire);
     shape_by_traits(shape, place, says);

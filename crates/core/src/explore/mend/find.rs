@@ -105,9 +105,10 @@ pub fn mend<'d>(
             cause.changes = changes(chooser, options, (t, &was), cause);
         }
     }
+    let worst = facts.at_worst(t.d.on.request);
     let cautions = tables.cautions.iter().filter(|c| {
         let asked = c.symptoms.contains(&complaint.symptom);
-        record.ask(Topic::Caution, &c.rule, &facts, asked)
+        record.ask(Topic::Caution, &c.rule, &worst, asked)
     });
     let cautions = cautions.map(|c| &c.rule).collect();
     MendFound {
