@@ -565,6 +565,7 @@ ned_second_pass = for a smaller, quieter second pass
 shaky_head_longer_worm = for a longer worm and a bigger mouth on the same bottom
 shaky_head_in_wood = in wood and under docks: its point is hidden
 grub_plain_and_cheap = plain and cheap, where fish are many or heads are lost
+shaky_head_without_grass = where there is no grass to snap it out of
 wacky_on_the_fall = if all bites come on the fall
 
 no_bait_for_this_rig = a { $form } is no bait for the { $rig }
