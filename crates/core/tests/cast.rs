@@ -480,9 +480,7 @@ fn the_early_share_of_a_cast_is_played() {
             head: Mass::new::<uom::si::mass::gram>(g),
             hours: 2.0,
         };
-        let found = ENGINE.early_time(&[one], Options::default()).unwrap();
-        println!("{rig} {depth} m {g} g: {found:.3}");
-        found
+        ENGINE.early_time(&[one], Options::default()).unwrap()
     };
     for rig in ["ned", "tube", "swimbait", "shaky_head"] {
         let (shallow, deep) = (share(rig, 1.5, 5.0), share(rig, 8.0, 5.0));

@@ -1,7 +1,11 @@
 //! Bytes that strangers send, changed by chance, to each reader of files: every one is answered in
 //! words or read, and none ends the process. `YARROWFEN_FUZZ_SECONDS` is for how long each reader
 //! is tried; the figures of the long run stand in docs/reliability.md.
-#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
+#![expect(
+    clippy::unwrap_used,
+    clippy::print_stdout,
+    reason = "a test that tells its figures and may fail loudly"
+)]
 
 use std::time::{Duration, Instant};
 

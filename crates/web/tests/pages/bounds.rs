@@ -297,9 +297,7 @@ async fn yesterday_is_opened_and_corrected(pool: PgPool) {
     let before = log().await;
     let of = |what: &str| {
         let all = before.as_array().unwrap().iter();
-        let found = all
-            .clone()
-            .find(|e| e["bite"]["outcome"] == what || e["what"]["bite"]["outcome"] == what);
+        let found = all.clone().find(|e| e["what"]["bite"]["outcome"] == what);
         found.unwrap_or_else(|| panic!("{before}"))["id"]
             .as_str()
             .unwrap()
@@ -325,8 +323,8 @@ async fn yesterday_is_opened_and_corrected(pool: PgPool) {
             StatusCode::SEE_OTHER
         );
     }
-    let day = before[0]["day"].as_str().unwrap().to_owned();
-    let first = before[0]["at"].as_i64().unwrap();
+    let day = before[0]["written"]["day"].as_str().unwrap().to_owned();
+    let first = before[0]["written"]["at"].as_i64().unwrap();
     let minute = |ms: i64| {
         let of_day = ms.rem_euclid(86_400_000) / 60_000;
         format!("{}:{:02}", of_day / 60, of_day % 60)
@@ -358,7 +356,7 @@ async fn yesterday_is_opened_and_corrected(pool: PgPool) {
         .as_array()
         .unwrap()
         .iter()
-        .filter(|e| e["day"] == day.as_str());
+        .filter(|e| e["written"]["day"] == day.as_str());
     assert_eq!(of_day.count(), after.as_array().unwrap().len());
 }
 
