@@ -310,19 +310,6 @@ async fn yesterday_is_opened_and_corrected(pool: PgPool) {
         all.extend(pairs.iter().cloned());
         all
     };
-    // The missed one was none; the fish was 41 cm.
-    let undo = tap(&[("do", "undo".into()), ("of", of("missed"))]);
-    let told = tap(&[
-        ("do", "told".into()),
-        ("of", of("fish")),
-        ("cm", "41 cm".into()),
-    ]);
-    for form in [undo, told] {
-        assert_eq!(
-            post!(server, me, "/today", form).status(),
-            StatusCode::SEE_OTHER
-        );
-    }
     let day = before[0]["written"]["day"].as_str().unwrap().to_owned();
     let first = before[0]["written"]["at"].as_i64().unwrap();
     let minute = |ms: i64| {
@@ -349,6 +336,19 @@ async fn yesterday_is_opened_and_corrected(pool: PgPool) {
     }
     let reply = post!(server, me, "/today", late(minute(first), "lost"));
     assert_eq!(reply.status(), StatusCode::SEE_OTHER);
+    // The missed one was none; the fish was 41 cm.
+    let undo = tap(&[("do", "undo".into()), ("of", of("missed"))]);
+    let told = tap(&[
+        ("do", "told".into()),
+        ("of", of("fish")),
+        ("cm", "41 cm".into()),
+    ]);
+    for form in [undo, told] {
+        assert_eq!(
+            post!(server, me, "/today", form).status(),
+            StatusCode::SEE_OTHER
+        );
+    }
     let page = as_shown(&text(get!(server, me, "/today")).await);
     assert!(page.contains("41 cm") && page.contains("lost"), "{page}");
     assert!(page.contains("Nothing is written down yet"));
