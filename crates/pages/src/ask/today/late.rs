@@ -64,11 +64,16 @@ pub(super) fn event(sent: &Sent<'_>, day: &Day<'_>) -> Result<Event, Fault> {
     })
 }
 
+/// The lines of a day that were written while it was lived: what answers one may be written later.
+fn lived<'e>(of_day: &Log<'e>) -> impl DoubleEndedIterator<Item = &'e Event> {
+    of_day.standing().filter(|e| e.what.answered().is_none())
+}
+
 /// When a time of day was on a day that was fished, ms: not before its first line, and not after
 /// its last one or `latest`. A day may go on past its midnight.
 fn at_minute(of_day: &Log<'_>, time: u16, latest: Option<i64>) -> Option<i64> {
-    let first = of_day.standing().next()?;
-    let last = of_day.standing().next_back()?.written.at;
+    let first = lived(of_day).next()?;
+    let last = lived(of_day).next_back()?.written.at;
     let end = latest.unwrap_or(last).max(last);
     let midnight = first.written.day.midnight().assume_utc().unix_timestamp() * 1000;
     let clock = midnight - i64::from(first.written.offset) * MINUTE;
@@ -86,7 +91,7 @@ fn not_fished(of_day: &Log<'_>, time: u16) -> Fault {
         let local = event?.written.local()?;
         Some(format!("{}:{:02}", local.hour(), local.minute()))
     };
-    let mut all = of_day.standing();
+    let mut all = lived(of_day);
     let first = clock(all.next());
     let last = clock(all.next_back()).or_else(|| first.clone());
     let message = match first.zip(last) {
