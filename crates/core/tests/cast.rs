@@ -480,7 +480,7 @@ fn the_early_share_of_a_cast_is_played() {
             head: Mass::new::<uom::si::mass::gram>(g),
             hours: 2.0,
         };
-        ENGINE.early_time(&[one], Options::default()).unwrap()
+        ENGINE.falling_share(&[one], Options::default()).unwrap()
     };
     for rig in ["ned", "tube", "swimbait", "shaky_head"] {
         let (shallow, deep) = (share(rig, 1.5, 5.0), share(rig, 8.0, 5.0));
@@ -490,5 +490,5 @@ fn the_early_share_of_a_cast_is_played() {
             "{rig}: a heavy head falls faster"
         );
     }
-    assert_eq!(ENGINE.early_time(&[], Options::default()), None);
+    assert_eq!(ENGINE.falling_share(&[], Options::default()), None);
 }

@@ -7,7 +7,7 @@
 
 pub mod ask;
 pub mod draw;
-mod early_time;
+mod falling_share;
 pub mod held;
 pub mod offline;
 pub mod own_record;

@@ -219,10 +219,11 @@ impl Store {
     ///
     /// # Errors
     /// When the database does not answer.
-    pub async fn locked(&self, name_key: &str) -> Result<Option<Locked>, StoreError> {
+    pub async fn locked(&self, name_keys: &[String]) -> Result<Option<Locked>, StoreError> {
         Ok(sqlx::query!(
-            "select owner_id, name, password_hash, demo from accounts where name_key = $1",
-            name_key
+            "select owner_id, name, password_hash, demo from accounts where name_key = any($1)
+             order by array_position($1, name_key) limit 1",
+            name_keys
         )
         .fetch_optional(&self.pool)
         .await?

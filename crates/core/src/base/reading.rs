@@ -156,10 +156,10 @@ fn is_inch(unit: &str) -> bool {
     INCHES.contains(&unit)
 }
 
-/// Pounds in a kilogram (published: NIST SP 811, Appendix B).
-const POUNDS_PER_KG: f64 = 2.204_622_621_8;
-/// Grains in a gram (published: NIST SP 811, Appendix B).
-const GRAINS_PER_GRAM: f64 = 15.432_358_352_9;
+/// Pounds in a kilogram: a pound is 16 ounces (published: NIST SP 811, Appendix B).
+const POUNDS_PER_KG: f64 = 1000.0 / (16.0 * GRAMS_PER_OUNCE);
+/// Grams in a grain: an ounce is 437.5 of them (published: NIST SP 811, Appendix B).
+const GRAMS_PER_GRAIN: f64 = GRAMS_PER_OUNCE / 437.5;
 
 /// Units in which a number of the contract's unit may be typed, each with how many of the
 /// contract's it is.
@@ -168,7 +168,7 @@ const fn units_of(contract: &str) -> &'static [(&'static [&'static str], f64)] {
         b"g" => &[
             (&["g", "gram", "grams"], 1.0),
             (&["oz", "ounce", "ounces"], GRAMS_PER_OUNCE),
-            (&["gr", "grain", "grains"], 1.0 / GRAINS_PER_GRAM),
+            (&["gr", "grain", "grains"], GRAMS_PER_GRAIN),
         ],
         b"oz" => &[
             (&["oz", "ounce", "ounces"], 1.0),
@@ -178,12 +178,8 @@ const fn units_of(contract: &str) -> &'static [(&'static [&'static str], f64)] {
             (&["lb", "lbs", "lb.", "#", "pound", "pounds"], 1.0),
             (&["kg"], POUNDS_PER_KG),
         ],
-        b"mm" => &[
-            (&["mm"], 1.0),
-            (&["cm"], 10.0),
-            (&["in", "inch", "inches", "\"", "″"], 25.4),
-        ],
-        b"cm" => &[(&["cm"], 1.0), (&["in", "inch", "inches", "\"", "″"], 2.54)],
+        b"mm" => &[(&["mm"], 1.0), (&["cm"], 10.0), (&INCHES, 25.4)],
+        b"cm" => &[(&["cm"], 1.0), (&INCHES, 2.54)],
         b"s" => &[(&["s", "sec", "seconds"], 1.0)],
         _ => &[],
     }

@@ -184,8 +184,8 @@ impl Engine {
     /// The share of the time of casts that is falls and the rest after the first of them, 0 to 1;
     /// `None` where nothing was fished.
     #[must_use]
-    pub fn early_time(&self, fished: &[Fished], options: Options) -> Option<f64> {
-        cast_ready::early_time(&self.chooser, fished, options)
+    pub fn falling_share(&self, fished: &[Fished], options: Options) -> Option<f64> {
+        cast_ready::falling_share(&self.chooser, fished, options)
     }
 
     /// The hook that a rig would take for a bait in open water: size and cut.

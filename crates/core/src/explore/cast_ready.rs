@@ -67,7 +67,7 @@ pub struct Fished {
 /// played in its usual way over a flat bottom, and counts by its hours. `None` where nothing was
 /// fished.
 #[must_use]
-pub fn early_time(chooser: &Chooser, fished: &[Fished], options: Options) -> Option<f64> {
+pub fn falling_share(chooser: &Chooser, fished: &[Fished], options: Options) -> Option<f64> {
     let (mut early, mut all) = (0.0, 0.0);
     for one in fished {
         let bottom = (Profile::flat(one.request.water.depth_m), Direction::Up);

@@ -113,7 +113,7 @@ pub fn silences(review: &Review, by: Factor, units: UnitSystem) -> Vec<Text> {
 /// How many bites come on the fall and the first rest, held against the share of the time that
 /// these are.
 #[must_use]
-pub fn early(review: &Review, early_time: f64, units: UnitSystem) -> Option<Text> {
+pub fn early(review: &Review, falling_share: f64, units: UnitSystem) -> Option<Text> {
     use crate::base::codes::Phase;
     let all: u32 = review.phases.iter().map(|p| p.1).sum();
     let early = |p: &&(Phase, u32)| matches!(p.0, Phase::Fall | Phase::FirstRest);
@@ -125,8 +125,8 @@ pub fn early(review: &Review, early_time: f64, units: UnitSystem) -> Option<Text
     let span = share_interval(first, all, LEVEL);
     let (share, least, most) = (share, span.least, span.most);
     let [share, least, most] = [share, least, most].map(Arg::Percent);
-    let time = Arg::Percent(early_time);
-    let text = if span.least > early_time {
+    let time = Arg::Percent(falling_share);
+    let text = if span.least > falling_share {
         say::ledger_phases_early(share, least, most, time)
     } else {
         say::ledger_phases_unclear(share, least, most, time)

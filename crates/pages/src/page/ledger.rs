@@ -5,8 +5,9 @@ use yarrowfen_core::Engine;
 use yarrowfen_core::day::{Event, Log, spans};
 use yarrowfen_core::explore::ledger::review;
 
+use super::number_of;
 use crate::ask::ledger::LedgerForm;
-use crate::early_time::early_time;
+use crate::falling_share::falling_share;
 use crate::reader::Reader;
 use crate::reply::{Part, Reply, Shown, status};
 use crate::views::ledger::LedgerPage;
@@ -19,14 +20,16 @@ fn taken(query: &str) -> Option<String> {
     };
     let (new, known) = (number("taken")?, number("known").unwrap_or(0));
     let changed = number("changed").unwrap_or(0);
-    let mut told = format!("{new} new lines were taken in.");
+    let mut told = number_of(new, "new line was taken in.", "new lines were taken in.");
     if known > 0 {
-        told.push_str(&format!(" {known} were here already."));
+        let here = number_of(known, "was here already.", "were here already.");
+        told.push_str(&format!(" {here}"));
     }
     if changed > 0 {
+        let other = number_of(changed, "of those says", "of those say");
         told.push_str(&format!(
-            " {changed} of those say something else in the file. What is here stands: take a line \
-             back on Today, or write it down anew under an id of its own."
+            " {other} something else in the file. What is here stands: on Today you can take a \
+             line back and write it again."
         ));
     }
     Some(told)
@@ -51,7 +54,7 @@ pub fn ledger(
     let spans = spans(&log);
     let told = review(&spans, &asked);
     let code = status(faults.is_empty());
-    let early = early_time(engine, &spans, reader.options);
+    let early = falling_share(engine, &spans, reader.options);
     let page = LedgerPage::new(reader, &form, (&asked, &spans), (&told, early));
     let page = page.with(faults, taken(query));
     let address = format!("/days/review?{}", page.query);

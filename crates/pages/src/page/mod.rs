@@ -35,3 +35,8 @@ pub use tackle::{
 pub use today::{Tapped, TodayHeld, tapped, today, today_from};
 pub use waters::{WatersList, waters};
 pub use words::words;
+
+/// A number with the words that follow it: those of one thing, or those of several.
+fn number_of(n: u32, one: &str, several: &str) -> String {
+    format!("{n} {}", if n == 1 { one } else { several })
+}

@@ -10,6 +10,7 @@ use yarrowfen_core::own_box::Item;
 use yarrowfen_core::say::plan as say;
 use yarrowfen_rows::PlannedDay;
 
+use super::number_of;
 use crate::ask::Faults;
 use crate::ask::plan::{DayForm, Fresh};
 use crate::held::HeldBox;
@@ -54,23 +55,27 @@ pub struct DaysTakenIn {
 }
 
 impl DaysTakenIn {
+    /// The page that tells it.
+    #[must_use]
+    pub fn address(&self) -> String {
+        let Self {
+            taken,
+            past,
+            cancelled,
+        } = self;
+        format!("/days?taken={taken}&past={past}&cancelled={cancelled}#kept")
+    }
+
     /// In sentences.
     fn told(self) -> String {
-        let mut told = match self.taken {
-            1 => "1 day was taken in.".to_owned(),
-            n => format!("{n} days were taken in."),
-        };
+        let mut told = number_of(self.taken, "day was taken in.", "days were taken in.");
         if self.past > 0 {
-            told.push_str(&format!(
-                " {} of them are over: the list has only the days to come.",
-                self.past
-            ));
+            let over = number_of(self.past, "of them is over", "of them are over");
+            told.push_str(&format!(" {over}: the list has only the days to come."));
         }
         if self.cancelled > 0 {
-            told.push_str(&format!(
-                " {} were called off and left out.",
-                self.cancelled
-            ));
+            let off = number_of(self.cancelled, "was called off", "were called off");
+            told.push_str(&format!(" {off} and left out."));
         }
         told
     }

@@ -144,14 +144,14 @@ impl Changing for LedgerPage {
 }
 
 impl LedgerPage {
-    /// The page of a look at a log; `early_time` is the share of its casts' time that is the fall
+    /// The page of a look at a log; `falling_share` is the share of its casts' time that is the fall
     /// and the first rest.
     #[must_use]
     pub fn new(
         reader: &Reader,
         form: &LedgerForm,
         (asked, spans): (&Asked, &[Span<'_>]),
-        (review, early_time): (&Review, Option<f64>),
+        (review, falling_share): (&Review, Option<f64>),
     ) -> Self {
         let units = reader.options.units;
         let what = asked.counted;
@@ -196,7 +196,7 @@ impl LedgerPage {
             bars: bars(&review.phases, tallest),
             bites: review.phases.iter().map(|p| p.1).sum(),
             unsaid: review.unsaid,
-            early: early_time
+            early: falling_share
                 .and_then(|time| say::early(review, time, units))
                 .map(Into::into),
             lost_over: lost(&review.lost_over),

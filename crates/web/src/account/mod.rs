@@ -32,7 +32,7 @@ impl Name {
     /// # Errors
     /// The message for who typed it.
     pub fn parse(text: &str) -> Result<Self, &'static str> {
-        let shown = text.split_whitespace().collect::<Vec<_>>().join(" ");
+        let shown = drawn_together(text);
         let long = shown.chars().count();
         if !(2..=40).contains(&long) {
             return Err("a name has 2 to 40 characters");
@@ -49,10 +49,20 @@ impl Name {
             return Err("the letters of a word are of one script");
         }
         Ok(Self {
-            key: shown.nfkc().collect::<String>().to_lowercase(),
+            key: compared(&shown),
             shown,
         })
     }
+    /// The keys under which an account of a typed name may be kept, the first one first: the plain
+    /// key of accounts that are older than the comparison, then the compared one. Names that no new
+    /// account may have still sign in.
+    #[must_use]
+    pub fn keys_of(text: &str) -> [String; 2] {
+        let short: String = text.chars().take(MOST_TYPED).collect();
+        let shown = drawn_together(&short);
+        [shown.to_lowercase(), compared(&shown)]
+    }
+
     /// As typed.
     #[must_use]
     pub fn shown(&self) -> &str {
@@ -63,6 +73,18 @@ impl Name {
     pub fn key(&self) -> &str {
         &self.key
     }
+}
+
+/// Characters of a typed name that are looked at when somebody signs in.
+const MOST_TYPED: usize = 200;
+
+fn drawn_together(text: &str) -> String {
+    text.split_whitespace().collect::<Vec<_>>().join(" ")
+}
+
+/// A name in Unicode's compatibility form and without case.
+fn compared(name: &str) -> String {
+    name.nfkc().collect::<String>().to_lowercase()
 }
 
 /// Characters of a password that are judged. A beginning that is hard to guess is enough; of a

@@ -240,7 +240,9 @@ fn of_row(row: &csv::StringRecord, places: &[usize; COLUMNS.len()]) -> Line {
 pub fn calendar(events: &[Event], (now, mark): (OffsetDateTime, &str)) -> String {
     let log = Log::of(events);
     let mut days: Vec<(Date, Vec<&Event>)> = Vec::new();
-    for event in log.standing() {
+    // What answers a line may be written days later.
+    let lived = log.standing().filter(|e| e.what.answered().is_none());
+    for event in lived {
         match days.last_mut() {
             Some((day, all)) if *day == event.written.day => all.push(event),
             _ => days.push((event.written.day, vec![event])),

@@ -7,7 +7,7 @@ use time::OffsetDateTime;
 use yarrowfen_core::Engine;
 use yarrowfen_pages::ask::plan::DayForm;
 use yarrowfen_pages::ask::plan_from::stays_queries;
-use yarrowfen_pages::page::{self, DayDecided};
+use yarrowfen_pages::page::{self, DayDecided, DaysTakenIn};
 use yarrowfen_pages::reader::Reader;
 use yarrowfen_store::{NewDay, Once};
 
@@ -95,25 +95,6 @@ fn decide(
     }
 }
 
-/// What became of the days of a calendar.
-pub(super) struct DaysTaken {
-    taken: usize,
-    past: usize,
-    cancelled: usize,
-}
-
-impl DaysTaken {
-    /// The page that tells it.
-    pub(super) fn address(&self) -> String {
-        let Self {
-            taken,
-            past,
-            cancelled,
-        } = self;
-        format!("/days?taken={taken}&past={past}&cancelled={cancelled}#kept")
-    }
-}
-
 /// Takes the days of a calendar in; all or nothing.
 ///
 /// # Errors
@@ -123,7 +104,7 @@ pub(super) async fn take_calendar(
     (reader, zone): (&Known, Option<Zone>),
     once: Option<Once>,
     found: &DaysIn,
-) -> Result<Result<DaysTaken, Vec<String>>, PageError> {
+) -> Result<Result<DaysTakenIn, Vec<String>>, PageError> {
     let read = Read::of(app, reader, zone).await?;
     let waters = read.things.as_ref().map_or(&[][..], |h| &h.waters);
     let others = match stays_queries(&found.stays, waters, reader) {
@@ -159,10 +140,11 @@ pub(super) async fn take_calendar(
     let new: Vec<NewDay<'_>> = new.collect();
     let yesterday = read.today.previous_day().unwrap_or(read.today);
     let past = days.iter().filter(|d| d.2.day < yesterday).count();
+    let counted = |n: usize| u32::try_from(n).unwrap_or(u32::MAX);
     app.store.save_days(reader.owner, once, &new).await?;
-    Ok(Ok(DaysTaken {
-        taken: days.len(),
-        past,
-        cancelled: found.cancelled,
+    Ok(Ok(DaysTakenIn {
+        taken: counted(days.len()),
+        past: counted(past),
+        cancelled: counted(found.cancelled),
     }))
 }

@@ -452,7 +452,7 @@ async fn a_log_goes_out_and_in_as_a_file_once(pool: PgPool) {
     let told = location(&reply);
     assert!(told.ends_with("taken=0&known=5&changed=1"), "{told}");
     let page = as_shown(&text(get!(server, other, &told)).await);
-    assert!(page.contains("1 of those say something else in the file"));
+    assert!(page.contains("1 of those says something else in the file"));
     assert_eq!(
         text(get!(server, other, "/days/log.csv")).await,
         text(get!(server, b, "/days/log.csv")).await

@@ -28,12 +28,12 @@ pub(super) enum Weight {
 /// A head on a rig.
 pub(super) type Key = (Rig, Shape, Weight);
 
-/// How a head serves.
+/// The way a head serves.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Served {
-    /// How much worse than the best it does; 0 and over.
+    /// Its distance from the best, in points of [`ServeRow`]; 0 and over.
     pub(super) off: f64,
-    /// Whether it is a compromise: no weight does everything there.
+    /// True where no weight does everything: it is a compromise.
     pub(super) compromise: bool,
 }
 

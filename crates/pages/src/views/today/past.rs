@@ -1,4 +1,4 @@
-//! What can be corrected of a day: this one, or the one before it.
+//! Corrections of a day: this one, or the one before it.
 
 use time::Date;
 use yarrowfen_core::base::UnitSystem;
@@ -7,7 +7,7 @@ use yarrowfen_core::day::{DayState, EventId, Log, What, show_day};
 use super::log::{LineView, lines};
 use super::{Now, Typed, day_told};
 
-/// What can be corrected of a day, besides taking lines back.
+/// The corrections of a day that a form offers, besides taking lines back.
 pub struct Amending {
     /// The day: `2026-06-12`.
     pub day: String,
@@ -15,11 +15,11 @@ pub struct Amending {
     pub bites: Vec<(EventId, String)>,
     /// The time that was typed for a late line.
     pub time: String,
-    /// What was chosen for it.
+    /// The code that was chosen for it.
     pub what: String,
-    /// What is wrong with the time, and with what was chosen.
+    /// Messages about the time and about the code.
     pub faults: [Option<String>; 2],
-    /// Whether its form stands open, as something typed in it was wrong.
+    /// True where the form stands open, as something typed in it was wrong.
     pub open: bool,
 }
 
@@ -29,13 +29,13 @@ pub struct PastDay {
     pub day: String,
     /// Its lines, the last first.
     pub lines: Vec<LineView>,
-    /// What can be corrected of it.
+    /// Its corrections.
     pub amending: Amending,
 }
 
 /// Fields of a late line that show what is wrong with them.
 pub(super) const LATE_FIELDS: [&str; 2] = ["time", "what"];
-/// What can be written down late, by its code.
+/// Lines that can be written down late: code and label.
 const LATE: [(&str, &str); 5] = [
     ("fish", "Fish"),
     ("missed", "Missed"),
@@ -45,7 +45,7 @@ const LATE: [(&str, &str); 5] = [
 ];
 
 impl Amending {
-    /// What can be written down late, by its code.
+    /// Lines that can be written down late: code and label.
     #[must_use]
     pub const fn whats(&self) -> &'static [(&'static str, &'static str)] {
         &LATE

@@ -210,8 +210,9 @@ pub async fn sign_in(
             vec![("password", message)],
         )
     };
-    let key: String = Name::parse(&form.name).map_or_else(|_| String::new(), |n| n.key().into());
-    let locked = app.store.locked(&key).await?;
+    let keys = Name::keys_of(&form.name);
+    let locked = app.store.locked(&keys).await?;
+    let [_, key] = keys;
     // The guesses of others do not keep an angler out of a browser that knows his account.
     let browser = locked
         .as_ref()

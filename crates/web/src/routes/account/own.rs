@@ -24,7 +24,7 @@ async fn check_own(
     if member.account.demo {
         return Ok(Err("the demo's angler has no password and stays".into()));
     }
-    let key = Name::parse(&member.account.name).map_or_else(|_| String::new(), |n| n.key().into());
+    let [_, key] = Name::keys_of(&member.account.name);
     let counted = subjects(ip, &key);
     if let Some(s) = attempt(app, &counted).await? {
         return Ok(Err(format!(

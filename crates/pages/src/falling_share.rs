@@ -1,4 +1,4 @@
-//! How much of its casts' time a log spent on falls and the first rest.
+//! The share of its casts' time that a log spent on falls and the first rest.
 
 use std::collections::BTreeMap;
 
@@ -16,10 +16,11 @@ const MOST_PLAYED: usize = 8;
 /// `None` where what was fished cannot be played. All falls count, since a bite after a hop is
 /// noted as one on the fall by some and on the hop by others.
 #[must_use]
-pub fn early_time(engine: &Engine, spans: &[Span<'_>], options: Options) -> Option<f64> {
-    let mut hours: BTreeMap<(&str, u64), (f64, &Span<'_>)> = BTreeMap::new();
+pub fn falling_share(engine: &Engine, spans: &[Span<'_>], options: Options) -> Option<f64> {
+    let mut hours: BTreeMap<(&str, u64, u64), (f64, &Span<'_>)> = BTreeMap::new();
     for span in spans {
-        let key = (span.tied.question.as_str(), span.tied.g.to_bits());
+        let (tied, depth) = (span.tied, span.stop.depth_m);
+        let key = (tied.question.as_str(), tied.g.to_bits(), depth.to_bits());
         hours.entry(key).or_insert((0.0, span)).0 += span.hours();
     }
     let mut longest: Vec<(f64, &Span<'_>)> = hours.into_values().collect();
@@ -39,5 +40,5 @@ pub fn early_time(engine: &Engine, spans: &[Span<'_>], options: Options) -> Opti
     };
     let played = longest.into_iter().filter_map(fished).take(MOST_PLAYED);
     let played: Vec<Fished> = played.collect();
-    engine.early_time(&played, options)
+    engine.falling_share(&played, options)
 }
