@@ -412,29 +412,17 @@ async fn what_happened_to_an_account_is_told_to_its_owner(pool: PgPool) {
 #[sqlx::test(migrations = "../store/migrations")]
 async fn an_older_account_signs_in_by_a_name_that_is_taken_no_more(pool: PgPool) {
     let server = server!(pool.clone());
-    member(&server, "Sedge").await;
+    member(&server, "Alder").await;
     let wide = "\u{ff37}r\u{435}n";
-    sqlx::query("update accounts set name = $1, name_key = $2 where name_key = 'sedge'")
+    sqlx::query("update accounts set name = $1, name_key = $2 where name_key = 'alder'")
         .bind(wide)
         .bind(wide.to_lowercase())
         .execute(&pool)
         .await
         .unwrap();
     let b = visit(&server).await;
-    let typed = |path: &'static str| {
-        (
-            path,
-            [
-                ("csrf", b.csrf.as_str()),
-                ("name", wide),
-                ("password", PASSWORD),
-            ],
-        )
-    };
-    let (path, up) = typed("/account/sign-up");
-    let reply = post!(server, b, path, up);
+    let reply = post!(server, b, "/account/sign-up", sign_in(&b, wide, PASSWORD));
     assert_eq!(reply.status(), StatusCode::UNPROCESSABLE_ENTITY);
-    let (path, sign_in) = typed("/account/sign-in");
-    let reply = post!(server, b, path, sign_in);
+    let reply = post!(server, b, "/account/sign-in", sign_in(&b, wide, PASSWORD));
     assert_eq!(reply.status(), StatusCode::SEE_OTHER);
 }
