@@ -40,6 +40,8 @@ export function server(id, clock) {
   const logs = new Map();
   const accounts = new Map();
   const ended = new Set();
+  // Which account took a browser over: its answer may be lost, and the browser then sends again what stands there.
+  const takenOver = new Map();
   const logOf = (owner) => { if (!logs.has(owner)) logs.set(owner, new Map()); return logs.get(owner); };
   const signedIn = (session) => (session.account && !ended.has(session.token) ? session.account : null);
   const ownerOf = (session) => { const name = signedIn(session); return name ? accounts.get(name) : session.browser; };
@@ -56,6 +58,7 @@ export function server(id, clock) {
   const adopt = (session, browser, owner) => {
     for (const [key, event] of logOf(browser)) if (!logOf(owner).has(key)) logOf(owner).set(key, event);
     logs.delete(browser);
+    takenOver.set(browser, owner);
     const before = session.joined?.account === owner ? session.joined.browsers : [];
     return { account: owner, browsers: [browser, ...before].slice(0, 4) };
   };
@@ -70,7 +73,7 @@ export function server(id, clock) {
       for (const event of sent.events) {
         const log = logOf(sent.owner);
         const set = Math.abs(wrong) > 15 * 3_600_000 ? { ...event, written: shifted(event.written, wrong) } : event;
-        if (!log.has(event.id)) log.set(event.id, set);
+        if (!log.has(event.id) && !logs.get(takenOver.get(sent.owner))?.has(event.id)) log.set(event.id, set);
       }
       return { status: 200, json: { kept: sent.events.map((e) => e.id), refused: [], events: [...logOf(sent.owner).values()] }, session };
     }

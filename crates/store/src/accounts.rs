@@ -51,8 +51,8 @@ pub(crate) async fn insert_sign_in(
     Ok(())
 }
 
-/// Moves what a browser kept to an account. A line of the log that the account has already, out
-/// of a file, stands there once: the browser's goes with its owner.
+/// Moves what a browser kept to an account, and remembers that it did. A line of the log that the
+/// account has already, out of a file, stands there once: the browser's goes with its owner.
 async fn adopt(
     connection: &mut PgConnection,
     browser: OwnerId,
@@ -86,6 +86,15 @@ async fn adopt(
     sqlx::query!(
         "update planned_days set owner_id = $2 from owners
          where owner_id = $1 and owners.id = $1 and owners.kind = 'browser'",
+        browser.0,
+        owner.0
+    )
+    .execute(&mut *connection)
+    .await?;
+    sqlx::query!(
+        "insert into joined_browsers (browser, account)
+         select id, $2 from owners where id = $1 and kind = 'browser'
+         on conflict (browser) do update set account = excluded.account, at = now()",
         browser.0,
         owner.0
     )

@@ -108,7 +108,8 @@ async fn within_quota(connection: &mut PgConnection, owner: OwnerId) -> Result<(
 }
 
 /// Writes events of an owner who is held, of a file where one is named; those that are there
-/// already stay as they are. Gives the ids of the new ones.
+/// already stay as they are, and so do those of a browser that the account which took it over
+/// has. Gives the ids of the new ones.
 pub(crate) async fn insert(
     connection: &mut PgConnection,
     owner: OwnerId,
@@ -131,7 +132,10 @@ pub(crate) async fn insert(
     let new = sqlx::query_scalar!(
         "insert into log_events (owner_id, id, day, at_ms, offset_min, device, seq, kind, what, change_id)
          select $1, u.*, $10 from unnest($2::uuid[], $3::date[], $4::bigint[], $5::smallint[], $6::uuid[],
-                                    $7::bigint[], $8::text[], $9::jsonb[]) as u
+                                    $7::bigint[], $8::text[], $9::jsonb[])
+                                as u (id, day, at_ms, offset_min, device, seq, kind, what)
+         where not exists (select from joined_browsers j join log_events have on have.owner_id = j.account
+                           where j.browser = $1 and have.id = u.id)
          on conflict (owner_id, id) do nothing returning id",
         owner.0,
         &ids,

@@ -35,6 +35,9 @@ impl Store {
             sqlx::query!("delete from account_events where at < now() - interval '90 days'")
                 .execute(db)
                 .await?,
+            sqlx::query!("delete from joined_browsers where at < now() - interval '400 days'")
+                .execute(db)
+                .await?,
             sqlx::query!("delete from sign_ins where expires_at < now()")
                 .execute(db)
                 .await?,

@@ -15,7 +15,7 @@ use yarrowfen_core::base::UnitSystem;
 use yarrowfen_core::base::codes::{BoxList, Outcome, Symptom};
 use yarrowfen_core::day::{Bite, DayState, Event, EventId, Log, Tried, What, WrittenAt};
 use yarrowfen_core::own_box::{Item, Texts};
-use yarrowfen_store::{OwnerId, State, Store};
+use yarrowfen_store::{NewSignIn, OwnerId, State, Store};
 
 fn event(id: u128, what: What) -> Event {
     Event {
@@ -222,4 +222,39 @@ async fn a_full_record_of_tries_holds_up_no_line(pool: PgPool) {
         .unwrap();
     assert_eq!(store.save_events(owner, &[tried(9)]).await.unwrap(), 1);
     assert_eq!(store.events(owner).await.unwrap().read().len(), 3);
+}
+
+/// The answer to a sign-up may be lost: the browser then goes on by its old id and sends what the
+/// account has by now. It stands once; a line that is new stands with the browser and comes along
+/// when the account takes it over.
+#[sqlx::test(migrations = "./migrations")]
+async fn a_browser_that_missed_its_own_sign_up_doubles_no_line(pool: PgPool) {
+    let store = Store::over(pool.clone());
+    let browser = OwnerId(Uuid::new_v4());
+    let sign_in = NewSignIn {
+        network: "127.0.0.1".into(),
+        token_hash: vec![7; 32],
+        lasts: time::Duration::days(1),
+    };
+    let line = |id| event(id, What::HungUp);
+    store
+        .save_events(browser, &[line(1), line(2)])
+        .await
+        .unwrap();
+    let account = store
+        .sign_up("Sedge", "sedge", "hash", browser, &sign_in)
+        .await
+        .unwrap();
+    let again = [line(1), line(2), line(3)];
+    assert_eq!(store.save_events(browser, &again).await.unwrap(), 1);
+    assert_eq!(store.save_events(browser, &again).await.unwrap(), 0);
+    let ids = async |owner| -> Vec<u128> {
+        let all = store.events(owner).await.unwrap().read();
+        all.iter().map(|e| e.id.0).collect()
+    };
+    assert_eq!(ids(account).await, [1, 2]);
+    assert_eq!(ids(browser).await, [3]);
+    store.claim(browser, account).await.unwrap();
+    assert_eq!(ids(account).await, [1, 2, 3]);
+    assert_eq!(ids(browser).await, []);
 }
