@@ -2,15 +2,15 @@
 
 mod common;
 
-use common::{ENGINE, pick, request};
+use common::{ENGINE, everyday, pick, request};
 use proptest::prelude::*;
 use uom::si::{
     area::square_meter, length::meter, mass::gram, mass_density::kilogram_per_cubic_meter,
     thermodynamic_temperature::degree_celsius, time::second, velocity::meter_per_second,
     volume::cubic_meter,
 };
-use yarrowfen_core::answer::Trigger;
-use yarrowfen_core::base::codes::Rig;
+use yarrowfen_core::answer::{JudgedNeed, Trigger};
+use yarrowfen_core::base::codes::{LowerBound, Rig, UpperBound};
 use yarrowfen_core::base::limits;
 use yarrowfen_core::base::{
     Area, Dimension, Ladder, Length, Mass, MassDensity, ThermodynamicTemperature, Time, UnitSystem,
@@ -58,17 +58,6 @@ fn cases() -> u32 {
 
 /// Slack for the fixed point of a sphere's drag.
 const HAIR: f64 = 1e-6;
-
-/// A question of a day on which one fishes: random ones run to the ends of what can be
-/// asked.
-fn everyday(mut r: PickRequest) -> PickRequest {
-    let w = &mut r.water;
-    (w.depth_m, w.wind_mps) = (0.3 + w.depth_m / 6.0, w.wind_mps / 4.0);
-    (w.current_mps, w.drift_mps) = (w.current_mps / 8.0, w.drift_mps / 8.0);
-    r.cast_m = 3.0 + r.cast_m / 3.0;
-    r.tackle.rod_max_g = r.tackle.rod_max_g.map(|g| 4.0 + g / 4.0);
-    r
-}
 
 /// A question with a trigger's condition just past it; none where no such one can be
 /// asked.
@@ -173,8 +162,13 @@ proptest! {
     fn an_answer_obeys_its_window_or_names_the_conflict(r in request()) {
         let a = pick(&r);
         let w = &a.weight;
-        let inside = w.window.lower_g <= w.g + 0.01 && w.g <= w.window.upper_g + 0.01;
-        prop_assert!(inside || w.conflict.is_some());
+        let of_weight = |n: &JudgedNeed| {
+            let (code, need) = (n.need.code(), n);
+            let lower = LowerBound::from_code(code).is_some();
+            (lower || UpperBound::from_code(code).is_some()) && need.fails()
+        };
+        let failing: Vec<_> = a.judged.iter().filter(|n| of_weight(n)).collect();
+        prop_assert!(failing.is_empty() || w.conflict.is_some(), "{failing:?}");
         let floats = a.notes.iter().any(|n| n.code == "rig_floats");
         prop_assert_eq!(floats, a.sink.time_s <= 0.0, "a rig that floats is said to");
         prop_assert!(w.conflict.is_some() || floats || a.sink.time_s > 0.0);

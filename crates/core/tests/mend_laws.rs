@@ -70,7 +70,8 @@ fn deviates(c: &MendCause) -> bool {
     let (Some(m), Some(w)) = (&c.measure, &c.wanted) else {
         return false;
     };
-    let slack = 1e-4 + 1e-6 * m.value.abs();
+    let wanted = w.to.or(w.from).unwrap_or_default().abs();
+    let slack = 1e-4 + 1e-6 * m.value.abs() + w.tolerance * wanted;
     w.to.is_some_and(|most| m.value > most + slack)
         || w.from.is_some_and(|least| m.value < least - slack)
 }

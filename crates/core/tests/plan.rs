@@ -374,7 +374,7 @@ fn rough() -> StopAsked {
 #[test]
 fn where_no_weight_does_it_all_the_plan_says_so() {
     let calm = asked(vec![rough()], 4, &[(300, 2.0)]);
-    let gale = asked(vec![rough()], 4, &[(300, 13.0)]);
+    let gale = asked(vec![rough()], 4, &[(300, 17.0)]);
     let (in_calm, in_gale) = (plan(&calm), plan(&gale));
     sound(&gale, &in_gale);
     serves_by_pick(&gale, &in_gale);

@@ -50,27 +50,73 @@ pub struct FitsAnswer {
     pub better_rig: Option<Rig>,
 }
 
-/// A head in the hand held against one need.
+/// A lift off the bottom at a place of the retrieve, played.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct LiftAt {
+    /// How far out, m.
+    pub at_m: f64,
+    /// How high it comes, m.
+    pub rise_m: f64,
+    /// How long it then falls, s.
+    pub fall_s: f64,
+}
+
+/// A head held against one need: the one in the hand, or what is tied on.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
 pub struct JudgedNeed {
     /// Which need.
     pub need: Judged,
-    /// What the head in hand has.
+    /// What the head has.
     pub measure: f64,
-    /// What is wanted: at least, or at most.
+    /// The same, under the name that every measure of the contract has.
+    #[serde(default)]
+    pub value: f64,
+    /// What is wanted: at least, or at most; the measure itself where nothing is.
     pub wanted: f64,
+    /// The least that is wanted; none where there is a most, or no need.
+    #[serde(default)]
+    pub least: Option<f64>,
+    /// The most that is wanted; none where there is a least, or no need.
+    #[serde(default)]
+    pub most: Option<f64>,
     /// Their unit.
     #[serde(default)]
     pub unit: Text,
-    /// How far it holds, as a share of what is wanted; under 0 it fails.
+    /// How far that may be missed, as a share of it.
+    #[serde(default)]
+    pub tolerance: f64,
+    /// How far it holds, as a share of what is wanted; 0 where it misses that by no more than the
+    /// tolerance; under 0 it fails, by so much more.
     pub margin: f64,
+    /// Whether the rig has this need here.
+    #[serde(default = "yes")]
+    pub applies: bool,
     /// In words.
     #[serde(default)]
     pub text: Text,
 }
 
+fn yes() -> bool {
+    true
+}
+
+/// A need that holds by more than this many times itself is not worth a line.
+const FAR: f64 = 5.0;
+
 impl JudgedNeed {
+    /// Whether it is worth a line: it applies, and does not hold by far.
+    #[must_use]
+    pub fn worth_a_line(&self) -> bool {
+        let by_far = match (self.least, self.most) {
+            (_, Some(most)) => self.measure.abs() * FAR < most,
+            (Some(least), _) => self.measure > FAR * least && self.unit == "g",
+            _ => self.margin > FAR,
+        };
+        self.applies && !by_far
+    }
+
     /// Whether the head does not do it.
     #[must_use]
     pub fn fails(&self) -> bool {

@@ -164,6 +164,9 @@ pub struct WantedOf {
     /// At most.
     #[serde(default)]
     pub to: Option<f64>,
+    /// How far that may be missed, as a share of it.
+    #[serde(default)]
+    pub tolerance: f64,
     /// In words, in the reader's units.
     #[serde(default)]
     pub text: Text,

@@ -13,7 +13,8 @@ use serde::{Deserialize, Serialize};
 
 pub use beside::{
     BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, FitsAnswer, JudgedNeed,
-    MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch, Trigger,
+    LiftAt, MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch,
+    Trigger,
 };
 pub use own::{Buy, GapCell, GapRow, GapState, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
 pub use tied_on::{
@@ -58,9 +59,18 @@ pub struct Answer {
     /// Whether the rig suits, where it was asked for.
     #[serde(default)]
     pub fits: Option<FitsAnswer>,
-    /// How a head in the hand is judged.
+    /// How a head is judged: the one in hand, else what is tied on.
     #[serde(default)]
     pub judged: Vec<JudgedNeed>,
+    /// Whether that is what is tied on. Answers from before it was judged are of a head in hand.
+    #[serde(default)]
+    pub judged_tied_on: bool,
+    /// The highest lift of the retrieve, farthest out first; nothing where nothing is lifted.
+    #[serde(default)]
+    pub lifts: Vec<LiftAt>,
+    /// The same in words.
+    #[serde(default)]
+    pub lifts_say: Option<Text>,
     /// How to fish it.
     pub retrieve: Retrieve,
     /// How to rig it, with marks measured for this bait.

@@ -32,9 +32,9 @@ pub(super) enum Act {
 /// Longest wait for a fall within a retrieve, s.
 const LONGEST_FALL_S: f64 = 30.0;
 /// Usual speeds, m/s (common practice; numbers from memory, v0).
-const HOP_MPS: f64 = 1.0;
+const HOP_MPS: f64 = 2.0;
 const SNAP_MPS: f64 = 3.0;
-const LIFT_MPS: f64 = 0.5;
+const LIFT_MPS: f64 = 1.2;
 const SCOOT_MPS: f64 = 0.8;
 const LOWER_MPS: f64 = 1.2;
 /// One pull of a scoot, m, and the glide after it, s (v0).

@@ -23,6 +23,6 @@ pub use lure::{Lure, Postures};
 pub use profile::{DEEPEST_M, MOST_M, MOST_POINTS, Profile};
 pub use read::{Figures, HangPlace, LiftOff, Lifted, reach};
 pub use ready::CastRig;
-pub use run::{Cast, LONGEST_S};
+pub use run::{Cast, LONGEST_S, Lift};
 pub use setup::{ROD_M, Setup};
 pub use sim::Sample;

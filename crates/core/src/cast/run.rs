@@ -49,6 +49,17 @@ pub struct Cast {
     stream: Stream,
 }
 
+/// A lift of the lure off the bottom.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lift {
+    /// How far out, m.
+    pub at_m: f64,
+    /// How high it comes, m.
+    pub rise_m: f64,
+    /// How long it then falls, s.
+    pub fall_s: f64,
+}
+
 impl Cast {
     /// Runs it.
     #[must_use]
@@ -155,20 +166,20 @@ impl Cast {
         sim.samples
     }
 
-    /// The highest lift of the moves, done once at half the cast (or where the line is no
+    /// The highest lift of the moves, done once at a share of the cast (or where the line is no
     /// steeper than a retrieve's) from a lure that lies with its line tight, drawn up to
-    /// there where it is drawn just before: how high it comes, m, and how long it then
-    /// falls, s; none where nothing is lifted, or it does not come down again.
+    /// there where it is drawn just before; none where nothing is lifted, or it does not come down
+    /// again.
     #[must_use]
-    pub fn one_lift(setup: &Setup) -> Option<(f64, f64)> {
+    pub fn one_lift(setup: &Setup, share: f64) -> Option<Lift> {
         let lifts = setup.moves.iter().enumerate();
         let lifts = lifts.filter(|m| m.1.kind.leaves_bottom());
         let (at, highest) = lifts.max_by(|a, b| a.1.amount.total_cmp(&b.1.amount))?;
         let long = setup.cast + 2.0;
         let bed = Bed::new(&setup.profile, setup.direction, setup.cast, long);
         let metres = Length::new::<meter>;
-        let (depth, stand) = (setup.profile.depth_at(setup.cast / 2.0), setup.stand);
-        let out = hold::no_steeper(metres(depth), setup.cast / 2.0, metres(stand));
+        let (at_m, stand) = (share * setup.cast, setup.stand);
+        let out = hold::no_steeper(metres(setup.profile.depth_at(at_m)), at_m, metres(stand));
         let stream = setup.stream(-bed.height(out));
         let drawn = at.checked_sub(1).map(|before| &setup.moves[before]);
         let drawn = drawn.filter(|m| m.kind.draws());
@@ -190,7 +201,11 @@ impl Cast {
         // The last fall ends as it touches, between two samples.
         let down = sim.samples[up..].iter().find(|s| s.touches).map(|s| s.t);
         let down = down.or(sim.lying())?;
-        Some((top.crest, down - top.t))
+        Some(Lift {
+            at_m: out,
+            rise_m: top.crest,
+            fall_s: down - top.t,
+        })
     }
 
     /// The line at a moment, from lure to tip, as it hangs in current and wind

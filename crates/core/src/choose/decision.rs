@@ -3,6 +3,7 @@
 
 use uom::si::{length::meter, time::second};
 
+use super::accepted::Accepted;
 use super::course::{Brought, Worked, hands, moved, rest};
 use super::facts::Facts;
 use super::line::{LineChoice, tackle};
@@ -62,6 +63,8 @@ pub struct Decision<'w> {
     pub line: LineChoice<'w>,
     /// Head, hook and bait together.
     pub total: Mass,
+    /// What it accepts where trouble is looked for.
+    pub accepted: Accepted,
 }
 
 impl<'a> RigOnQuestion<'a> {
@@ -70,7 +73,8 @@ impl<'a> RigOnQuestion<'a> {
     pub fn decide(&self) -> Decision<'_> {
         let (school, school_rule) = self.school(&self.conditions);
         let needs = self.needs(&self.conditions, school);
-        let choice = choose(&needs, self.rungs);
+        let mut choice = choose(&needs, self.rungs);
+        choice.rung = self.covering(&choice);
         let mass = self.rungs[choice.rung].mass;
         let (fit, wire) = self.hook_for(mass);
         // From here on it falls with the hook that is tied on.
@@ -106,6 +110,7 @@ impl<'a> RigOnQuestion<'a> {
             tie_record,
             line: tackle(self.request, self.rig, (mass, total), self.tables),
             total,
+            accepted: Accepted::default(),
             needs,
             body,
             fit,

@@ -68,6 +68,7 @@ impl Needs<'_> {
                 setting,
                 shapes: self.shapes.clone(),
                 fall: self.fall,
+                tolerance: self.tolerance,
             };
             weight >= at.held(head)
         };

@@ -3,9 +3,9 @@
 
 use super::needs::Needs;
 use super::rigged::Rigged;
-use crate::base::Mass;
 use crate::base::codes::{LowerBound, UpperBound};
-use crate::physics::sink::{self, Fall, HeadBody};
+use crate::base::{Mass, Velocity};
+use crate::physics::sink::{self, HeadBody};
 
 /// What a head meets of what is asked, the best first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -19,52 +19,108 @@ pub enum Met {
     Not,
 }
 
+/// How exactly a need is to be met.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Within {
+    /// As far as two masses can be told apart.
+    Alike,
+    /// Within the need's tolerance.
+    Tolerance,
+}
+
 impl Needs<'_> {
     /// What a mass of metal, in whatever shape, meets of what is asked. Cheaper than the
     /// bounds themselves, for finding where an answer turns.
     #[must_use]
     pub fn met_by(&self, metal: &HeadBody) -> Met {
-        let of = |r: &Rigged| self.met_of(r, &metal.shaped(r.drag, r.frontal));
+        let of = |r: &Rigged| {
+            if !self.lower_met(r, metal, Within::Alike) {
+                Met::Not
+            } else if self.target_met(r, metal) {
+                Met::All
+            } else {
+                Met::ButForSpeed
+            }
+        };
         self.shapes.iter().map(of).max().unwrap_or(Met::All)
     }
 
-    fn met_of(&self, rigged: &Rigged, head: &HeadBody) -> Met {
+    /// Whether a mass of metal misses no lower need by more than its tolerance.
+    #[must_use]
+    pub fn passed_by(&self, metal: &HeadBody) -> bool {
+        let passed = |r: &Rigged| self.lower_met(r, metal, Within::Tolerance);
+        self.shapes.iter().all(passed)
+    }
+
+    fn lower_met(&self, rigged: &Rigged, metal: &HeadBody, within: Within) -> bool {
+        // A head that may be short of a bound by a share is held against it with that share more.
+        let counted = |need: LowerBound| {
+            let room = match within {
+                Within::Alike => self.tolerance.alike,
+                Within::Tolerance => self.tolerance.lower[need],
+            };
+            metal.times(1.0 + room).shaped(rigged.drag, rigged.frontal)
+        };
+        LowerBound::ALL
+            .iter()
+            .all(|need| !self.asks(*need) || self.meets(rigged, &counted(*need), *need))
+    }
+
+    fn meets(&self, rigged: &Rigged, head: &HeadBody, need: LowerBound) -> bool {
         let s = &self.setting;
-        let weight = sink::submerged_weight(head, &rigged.trailing, &s.water);
-        let fall = self.fall_to(s.reach, rigged, head, rigged.tight).speed();
-        let in_time = |f: Fall| f.time().is_some_and(|t| t <= s.wait);
-        let met = |need: LowerBound, met: &dyn Fn() -> bool| !self.asks(need) || met();
-        let [near, half, _] = self.ends();
-        let afloat = |place| weight >= self.afloat(rigged, head, place);
-        let lower = met(LowerBound::SinkTarget, &|| {
-            fall >= self.fall.least * s.target
-        }) && met(LowerBound::Castable, &|| {
-            head.mass + rigged.other_mass >= s.castable
-        }) && met(LowerBound::SnapFree, &|| weight >= s.free)
-            && met(LowerBound::Grind, &|| head.mass >= s.grind)
-            && met(LowerBound::HoldsDepth, &|| afloat(near))
-            && met(LowerBound::Feel, &|| weight >= self.felt())
-            && met(LowerBound::Contact, &|| {
-                head.mass >= self.nose() && weight >= self.held_of(rigged, head)
-            })
-            && met(LowerBound::TimeToBottom, &|| {
-                in_time(self.fall_of(rigged, head, s.wait_posture))
-            });
-        let enough = self.fall.enough * s.target;
-        let target = met(LowerBound::HoldsDepth, &|| afloat(half))
-            && (self.asks(LowerBound::HoldsDepth)
-                || met(LowerBound::SinkTarget, &|| fall >= enough));
-        match (lower, target) {
-            (false, _) => Met::Not,
-            (true, false) => Met::ButForSpeed,
-            (true, true) => Met::All,
+        let weight = || sink::submerged_weight(head, &rigged.trailing, &s.water);
+        match need {
+            LowerBound::SinkTarget => self.falls(rigged, head) >= self.fall.least * s.target,
+            LowerBound::Castable => head.mass + rigged.other_mass >= s.castable,
+            LowerBound::SnapFree => weight() >= s.free,
+            LowerBound::Grind => head.mass >= s.grind,
+            LowerBound::HoldsDepth => weight() >= self.afloat(rigged, head, self.ends()[0]),
+            LowerBound::Feel => weight() >= self.felt(),
+            LowerBound::Contact => {
+                head.mass >= self.nose() && weight() >= self.held_of(rigged, head)
+            }
+            LowerBound::TimeToBottom => {
+                let time = self.fall_of(rigged, head, s.wait_posture).time();
+                time.is_some_and(|t| t <= s.wait)
+            }
         }
+    }
+
+    fn falls(&self, rigged: &Rigged, head: &HeadBody) -> Velocity {
+        self.fall_to(self.setting.reach, rigged, head, rigged.tight)
+            .speed()
+    }
+
+    fn target_met(&self, rigged: &Rigged, metal: &HeadBody) -> bool {
+        let head = &metal
+            .times(1.0 + self.tolerance.alike)
+            .shaped(rigged.drag, rigged.frontal);
+        if self.asks(LowerBound::HoldsDepth) {
+            let weight = sink::submerged_weight(head, &rigged.trailing, &self.setting.water);
+            return weight >= self.afloat(rigged, head, self.ends()[1]);
+        }
+        let enough = self.fall.enough * self.setting.target;
+        !self.asks(LowerBound::SinkTarget) || self.falls(rigged, head) >= enough
     }
 
     /// Whether every upper need allows a mass.
     #[must_use]
     pub fn allows(&self, mass: Mass) -> bool {
+        let mass = mass / (1.0 + self.tolerance.alike);
         let allowed = |n: &UpperBound| self.upper(*n).is_none_or(|most| mass <= most);
         UpperBound::ALL.iter().all(allowed)
+    }
+
+    /// Whether a mass passes no upper need by more than its tolerance.
+    #[must_use]
+    pub fn passes(&self, mass: Mass) -> bool {
+        let passed = |n: &UpperBound| self.passes_upper(*n).is_none_or(|most| mass <= most);
+        UpperBound::ALL.iter().all(passed)
+    }
+
+    /// Whether a mass is thrown whatever else crosses.
+    #[must_use]
+    pub fn throws(&self, mass: Mass) -> bool {
+        mass <= self.heaviest_thrown() * (1.0 + self.tolerance.alike)
     }
 }

@@ -1,6 +1,7 @@
 //! Decisions, without a word: which weight, shape, hook, tie and line for one
 //! rig on one question, and which rig.
 
+pub mod accepted;
 mod asked_facts;
 mod chooser;
 pub mod course;
@@ -13,6 +14,7 @@ pub mod needs;
 mod options;
 pub mod own_drag;
 pub mod point;
+mod range;
 pub mod rank;
 pub mod rig_on_question;
 pub mod rigged;

@@ -10,7 +10,7 @@ use crate::choose::rigged::Rigged;
 use crate::choose::setting::Setting;
 use crate::physics::sink::{Fall, HeadBody};
 use crate::physics::{drag, hold, sink};
-use crate::tables::{FallRow, HeadDrag};
+use crate::tables::{FallRow, HeadDrag, ToleranceRow};
 use uom::si::{
     force::newton,
     mass::{gram, kilogram},
@@ -35,6 +35,8 @@ pub struct Needs<'a> {
     pub shapes: Vec<Rigged>,
     /// The table of wanted falls.
     pub fall: &'a FallRow,
+    /// How far each bound may be missed.
+    pub tolerance: &'a ToleranceRow,
 }
 
 impl<'a> Needs<'a> {
@@ -283,6 +285,20 @@ impl<'a> Needs<'a> {
         self.asks(need)
             .then(|| self.greatest(|r| self.lower_of(r, need)))
             .map(|m| m.max(Mass::new::<gram>(LEAST_G)))
+    }
+
+    /// The lightest head that still passes a lower need: its bound less its tolerance.
+    #[must_use]
+    pub fn passes_lower(&self, need: LowerBound) -> Option<Mass> {
+        let bound = self.lower(need)?;
+        Some(bound / (1.0 + self.tolerance.lower[need]))
+    }
+
+    /// The heaviest head that still passes an upper need: its bound and its tolerance.
+    #[must_use]
+    pub fn passes_upper(&self, need: UpperBound) -> Option<Mass> {
+        let bound = self.upper(need)?;
+        Some(bound * (1.0 + self.tolerance.upper[need]))
     }
 
     fn lower_of(&self, rigged: &Rigged, need: LowerBound) -> Mass {

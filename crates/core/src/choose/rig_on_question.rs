@@ -148,6 +148,15 @@ impl<'a> RigOnQuestion<'a> {
         c.retrieve_mps * colder * steeper
     }
 
+    /// The same rig on another question.
+    #[must_use]
+    pub fn of<'o>(&self, request: &'o PickRequest) -> RigOnQuestion<'o>
+    where
+        'a: 'o,
+    {
+        RigOnQuestion::new(self.tables, self.rungs, request, self.options, self.rig)
+    }
+
     /// How much slower line comes in than a swum bait goes level, at half the cast: the
     /// speed of a course is the bait's.
     fn slope(&self, c: &Conditions, school: School) -> f64 {
@@ -208,6 +217,7 @@ impl<'a> RigOnQuestion<'a> {
             setting: self.setting(c, school),
             shapes: shapes.into_iter().map(|i| self.rigged[i]).collect(),
             fall: &self.tables.conditions.fall,
+            tolerance: &self.tables.conditions.tolerance,
         }
     }
 

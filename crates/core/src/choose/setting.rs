@@ -315,8 +315,9 @@ impl<'t> Setting<'t> {
         let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
         let lies = ground.tables.course(worked.code).lies;
         let drawn = if lies { 0.0 } else { wound_mps };
-        let castable = ground.tables.conditions.cast.mass_g.at(c.cast_m);
-        let castable = castable.max(ground.rod_least_g);
+        let cast = &ground.tables.conditions.cast;
+        let bends = cast.loads.at(c.cast_m) * ground.rod_least_g;
+        let castable = cast.mass_g.at(c.cast_m).max(bends);
         Self {
             depth: Length::new::<meter>(c.depth_m),
             reach: Length::new::<meter>(reach),

@@ -68,7 +68,10 @@ impl<'d> TiedOn<'d> {
             .unwrap_or(on.conditions.material);
         let known_hook = head.and_then(|h| hook_in_hand(d, h));
         let hook = known_hook.clone().unwrap_or_else(|| advised_hook(d, head));
-        let needs = needs(d, shape, material, hook.measures.mass());
+        let needs = match head {
+            Some(_) => needs(d, shape, material, hook.measures.mass()),
+            None => d.needs.clone(),
+        };
         let body = needs.head(mass);
         let tie = head.and_then(|h| h.tie).unwrap_or(d.tie);
         let post = head.and_then(|h| h.post_mm);
@@ -111,10 +114,12 @@ impl<'d> TiedOn<'d> {
         }
     }
 
-    /// Its hook, where enough of it is known to be measured.
+    /// Its hook, where it can be judged: what is known of the one in hand, or the one that is
+    /// advised where nothing is in hand.
     #[must_use]
-    pub fn known_hook(&self) -> Option<&NamedHook> {
-        (!self.unsaid[Unsaid::Hook]).then_some(&self.hook)
+    pub fn hook_to_judge(&self) -> Option<&NamedHook> {
+        let advised = self.unsaid[Unsaid::Head] && self.d.fit.fits;
+        (advised || !self.unsaid[Unsaid::Hook]).then_some(&self.hook)
     }
 
     /// Head, hook and bait, g.
@@ -180,6 +185,7 @@ pub fn needs<'d>(
         setting: on.setting(&conditions, d.school),
         shapes: vec![rigged.dragging(on.own_drag())],
         fall: &on.tables.conditions.fall,
+        tolerance: &on.tables.conditions.tolerance,
     }
 }
 

@@ -1,5 +1,5 @@
-//! The weight window: its ends, the rung that is tied on, and the conflict
-//! when the ends cross.
+//! The weight window: its ends, how far they may be missed, the rung that is tied on, and
+//! the conflict when the ends cross by more than that.
 
 use crate::base::codes::{LowerBound, UpperBound};
 use crate::base::{Mass, Rung};
@@ -14,6 +14,8 @@ pub struct Choice {
     pub lower: (Mass, LowerBound),
     /// The heaviest that every upper need allows, and the need that binds.
     pub upper: (Mass, UpperBound),
+    /// The lightest and the heaviest that miss no need by more than its tolerance.
+    pub passes: (Mass, Mass),
     /// Index of the rung on its ladder.
     pub rung: usize,
     /// Whether no rung does everything.
@@ -21,10 +23,10 @@ pub struct Choice {
 }
 
 impl Choice {
-    /// Whether a mass lies within the window.
+    /// Whether a mass does everything, each need within its tolerance.
     #[must_use]
     pub fn contains(&self, mass: Mass) -> bool {
-        self.lower.0 <= mass && mass <= self.upper.0
+        self.passes.0 <= mass && mass <= self.passes.1
     }
 }
 
@@ -33,58 +35,97 @@ impl Choice {
 pub enum Crossed {
     /// It does not.
     No,
-    /// The lower need lies above the upper.
+    /// The lower need lies above the upper by more than their tolerances.
     Bounds,
     /// They do not cross, but no rung that is sold lies between them.
     NoRung,
 }
 
+/// The ends of a window: what binds, and what still passes.
+struct Ends {
+    lower: (Mass, LowerBound),
+    upper: (Mass, UpperBound),
+    passes: (Mass, Mass),
+}
+
+fn ends(needs: &Needs<'_>) -> Ends {
+    let tolerance = needs.tolerance;
+    let (mut lower, mut upper) = (None::<(Mass, LowerBound)>, None::<(Mass, UpperBound)>);
+    let mut passes = (Mass::default(), None::<Mass>);
+    for need in LowerBound::ALL {
+        let Some(mass) = needs.lower(*need) else {
+            continue;
+        };
+        if lower.is_none_or(|l| l.0 <= mass) {
+            lower = Some((mass, *need));
+        }
+        passes.0 = passes.0.max(mass / (1.0 + tolerance.lower[*need]));
+    }
+    for need in UpperBound::ALL {
+        let Some(mass) = needs.upper(*need) else {
+            continue;
+        };
+        if upper.is_none_or(|u| mass < u.0) {
+            upper = Some((mass, *need));
+        }
+        let most = mass * (1.0 + tolerance.upper[*need]);
+        passes.1 = Some(passes.1.map_or(most, |m| m.min(most)));
+    }
+    Ends {
+        lower: lower.unwrap_or((Mass::default(), LowerBound::SinkTarget)),
+        upper: upper.unwrap_or((Mass::default(), UpperBound::SinkCeiling)),
+        passes: (passes.0, passes.1.unwrap_or_default()),
+    }
+}
+
 /// Chooses a rung.
 ///
-/// Within the window: the lightest rung that falls near enough the wanted
-/// speed, else the heaviest. Where bounds cross, a rod's rating and the heaviest
-/// head in everyday use are kept, and otherwise the head must do its work: the lightest rung that meets the lower
-/// needs.
+/// Within the window: the lightest rung that falls near enough the wanted speed, else the
+/// heaviest. Where no rung lies in it: the lightest that meets the lower needs, or the next below,
+/// if it misses no need by more than its tolerance. Where bounds cross by more than that, a
+/// rod's rating and the heaviest head in everyday use are kept, and otherwise the head must do its
+/// work: the lightest rung that passes the lower needs.
 #[must_use]
 pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
-    let lower = LowerBound::ALL
-        .iter()
-        .filter_map(|n| needs.lower(*n).map(|m| (m, *n)))
-        .max_by(|a, b| a.0.value.total_cmp(&b.0.value))
-        .unwrap_or((Mass::default(), LowerBound::SinkTarget));
-    let upper = UpperBound::ALL
-        .iter()
-        .filter_map(|n| needs.upper(*n).map(|m| (m, *n)))
-        .min_by(|a, b| a.0.value.total_cmp(&b.0.value))
-        .unwrap_or((Mass::default(), UpperBound::SinkCeiling));
-    let target = needs.for_target();
+    let Ends {
+        lower,
+        upper,
+        passes,
+    } = ends(needs);
+    let alike = 1.0 + needs.tolerance.alike;
     let last = rungs.len().saturating_sub(1);
-    let first_from = |mass: Mass| rungs.iter().position(|r| r.mass >= mass).unwrap_or(last);
-    let last_up_to = |mass: Mass| rungs.iter().rposition(|r| r.mass <= mass).unwrap_or(0);
-    let (low, high) = (first_from(lower.0), last_up_to(upper.0));
-    let inside = |i: usize| {
+    let from = |mass: Mass| rungs.iter().position(|r| r.mass >= mass).unwrap_or(last);
+    let up_to = |mass: Mass| rungs.iter().rposition(|r| r.mass <= mass).unwrap_or(0);
+    // What cannot be told from a bound lies within it.
+    let first_from = |mass: Mass| from(mass / alike);
+    let last_up_to = |mass: Mass| up_to(mass * alike);
+    let inside = |i: usize, (least, most): (Mass, Mass)| {
         rungs
             .get(i)
-            .is_some_and(|r| lower.0 <= r.mass && r.mass <= upper.0)
+            .is_some_and(|r| least <= r.mass && r.mass <= most)
     };
-    let (rung, crossed) = if inside(low) {
-        (first_from(target).clamp(low, high), Crossed::No)
+    let (low, high) = (first_from(lower.0), last_up_to(upper.0));
+    let (least, most) = (from(passes.0), up_to(passes.1));
+    let (rung, crossed) = if inside(low, (lower.0 / alike, upper.0 * alike)) {
+        let target = first_from(needs.for_target());
+        (target.clamp(low, high), Crossed::No)
+    } else if inside(least, passes) {
+        (low.clamp(least, most), Crossed::No)
     } else {
         // Whatever else crosses, no rod is loaded more than many do, and nobody throws
         // what is beyond everyday use: something else must give.
-        let most = last_up_to(needs.heaviest_thrown());
-        (
-            low.min(most),
-            if lower.0 > upper.0 {
-                Crossed::Bounds
-            } else {
-                Crossed::NoRung
-            },
-        )
+        let thrown = last_up_to(needs.heaviest_thrown());
+        let crossed = if passes.0 > passes.1 {
+            Crossed::Bounds
+        } else {
+            Crossed::NoRung
+        };
+        (least.min(thrown), crossed)
     };
     Choice {
         lower,
         upper,
+        passes,
         rung,
         crossed,
     }
@@ -99,9 +140,10 @@ pub fn asks_heavier(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &Head
     };
     match needs.met_by(metal) {
         Met::All => false,
-        // A rung may be bound from below, and yet no rod throws the next.
-        Met::Not => next.mass <= needs.heaviest_thrown(),
         Met::ButForSpeed => needs.allows(next.mass),
+        // A rung may be bound from below, and yet no rod throws the next.
+        Met::Not if !needs.throws(next.mass) => false,
+        Met::Not => !needs.passed_by(metal) || needs.passes(next.mass),
     }
 }
 
@@ -114,7 +156,8 @@ pub fn asks_lighter(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &Head
     };
     match needs.met_by(metal) {
         Met::All => true,
-        Met::Not => now.mass > needs.heaviest_thrown(),
         Met::ButForSpeed => !needs.allows(now.mass),
+        Met::Not if needs.passed_by(metal) => !needs.passes(now.mass),
+        Met::Not => !needs.throws(now.mass),
     }
 }

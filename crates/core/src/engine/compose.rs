@@ -6,12 +6,13 @@ use super::fall::{beads, mps, sink};
 use crate::MODEL_VERSION;
 use crate::answer::reasons::Reasons;
 use crate::answer::{
-    Answer, BaitMeasured, Excluded, HookTied, JudgedNeed, MaterialReport, Retrieve, RigPlace,
-    RungReport, RunnerUp, SchoolAnswer, Step, Weight, Window,
+    Answer, BaitMeasured, Excluded, HookTied, JudgedNeed, LiftAt, MaterialReport, Retrieve,
+    RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Weight, Window,
 };
 use crate::base::codes::{Material, School};
 use crate::base::text::labels;
 use crate::base::{Rung, grams, ounces, round};
+use crate::cast::Lift;
 use crate::choose::decision::Decision;
 use crate::choose::rank::Ranked;
 use crate::choose::setting::Conditions;
@@ -28,7 +29,7 @@ use crate::tables::rules::Rule;
 /// the record of every rule asked goes with it.
 pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Verdicts<'w>) {
     let on = d.on;
-    let mut v = Verdicts::of(d, cast_ready::lift_s(d));
+    let mut v = Verdicts::of(d, cast_ready::lift_s(d, (&d.needs, d.rung().mass)));
     let ways = ways_out(d, &v.facts);
     if let Some(ways) = &ways {
         v.record.entries.extend(&ways.record.entries);
@@ -46,6 +47,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     say::post(d, &head, &mut reasons);
     let (line, rod) = say::line(d, &mut reasons);
     let course = say::course(d, &v, &mut reasons);
+    let lifts = cast_ready::lifts(d);
     let schools = schools(d);
     let mut notes = say::coded(&v.notes, d, &v);
     notes.extend(say::disputed_weight(d, &schools));
@@ -100,6 +102,9 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         course: Some(course),
         fits: None,
         judged: judged(d),
+        lifts_say: say::lifts(&lifts, on.options.units),
+        lifts: lifts.into_iter().map(lift_at).collect(),
+        judged_tied_on: on.request.head.is_none(),
         head,
         line,
         rod,
@@ -109,10 +114,18 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     (answer, v)
 }
 
-/// A head in the hand, where one was named.
+/// A lift as it is told: to hundredths.
+fn lift_at(one: Lift) -> LiftAt {
+    LiftAt {
+        at_m: round(one.at_m, 1),
+        rise_m: round(one.rise_m, 2),
+        fall_s: round(one.fall_s, 2),
+    }
+}
+
+/// The head in the hand where one was named, else what is tied on.
 fn judged(d: &Decision<'_>) -> Vec<JudgedNeed> {
-    let head = d.on.request.head.as_ref();
-    let found = head.map_or_else(Vec::new, |head| judge(d, head));
+    let found = judge(d, d.on.request.head.as_ref());
     say::judged(&found, d.on.options.units)
 }
 

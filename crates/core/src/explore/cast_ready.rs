@@ -3,8 +3,9 @@
 
 use crate::base::codes::{Direction, FallBy};
 use crate::base::{Mass, grams, limits, plain};
-use crate::cast::{Cast, CastRig, Keep, Lure, Postures, Profile, Setup};
+use crate::cast::{Cast, CastRig, Keep, Lift, Lure, Postures, Profile, Setup};
 use crate::choose::decision::Decision;
+use crate::choose::needs::Needs;
 use crate::choose::rules::holds;
 use crate::choose::{Chooser, Options};
 use crate::physics::hold;
@@ -22,7 +23,8 @@ pub fn cast_rig(
 ) -> CastRig {
     let rig = chooser.rig_for(request, options);
     let on = chooser.rig_on(request, options, rig);
-    ready(&on.decide(), head)
+    let d = on.decide();
+    ready(&d, (&d.needs, head.unwrap_or(d.rung().mass)))
 }
 
 /// The cast of a question over a bottom, in its usual way: the rig is chosen
@@ -46,7 +48,9 @@ pub fn cast_over(
     at_splash.water.depth_max_m = None;
     let rig = chooser.rig_for(&at_splash, options);
     let on = chooser.rig_on(&at_splash, options, rig);
-    cast(&on.decide(), head, (profile, direction))
+    let d = on.decide();
+    let of = (&d.needs, head.unwrap_or(d.rung().mass));
+    cast(&d, of, (profile, direction))
 }
 
 /// The step of a cast of which only its parts' lengths are wanted, s.
@@ -80,10 +84,10 @@ pub fn falling_share(chooser: &Chooser, fished: &[Fished], options: Options) -> 
 
 fn cast(
     d: &Decision<'_>,
-    head: Option<Mass>,
+    of: (&Needs<'_>, Mass),
     (profile, direction): (Profile, Direction),
 ) -> (CastRig, Setup) {
-    let (rig, asked) = (ready(d, head), d.on.request);
+    let (rig, asked) = (ready(d, of), d.on.request);
     let water = &asked.water;
     let below = d.on.tables.course(d.course.code).below;
     let out = if below {
@@ -106,17 +110,48 @@ fn cast(
     (rig, setup)
 }
 
-/// How long a lift of the retrieve falls, s: played once at half the cast, over a flat
-/// of the depth; none where nothing is lifted, it does not come down again, or a
+/// Shares of the cast at which a lift is told.
+const LIFTED_AT: [f64; 3] = [1.0, 0.5, 0.25];
+/// The share at which the retrieve tells it.
+const HALF: f64 = 0.5;
+/// A shorter fall is none that a hand notices, s (v0).
+pub const LEAST_FALL_S: f64 = 0.4;
+
+/// The highest lift of the retrieve at the whole cast, at half and at a quarter of it, each played
+/// once over a flat of the depth; none where nothing is lifted, or it does not come down again.
+#[must_use]
+pub fn lifts(d: &Decision<'_>) -> Vec<Lift> {
+    let played = LIFTED_AT
+        .iter()
+        .filter_map(|share| lift(d, (&d.needs, d.rung().mass), *share));
+    let mut all: Vec<Lift> = Vec::new();
+    for one in played {
+        // Where the line is steep already, nearer is no other place.
+        if all.last().is_none_or(|before| one.at_m < before.at_m) {
+            all.push(one);
+        }
+    }
+    all
+}
+
+/// How long a lift of the retrieve falls, s, at half the cast: of the head tied on, or of another
+/// with its needs. None where nothing is lifted, where it hardly leaves the bottom, or where a
 /// current carries each fall another way.
 #[must_use]
-pub fn lift_s(d: &Decision<'_>) -> Option<f64> {
+pub fn lift_s(d: &Decision<'_>, of: (&Needs<'_>, Mass)) -> Option<f64> {
     if !holds(&d.on.tables.courses.falls_alike, &d.facts()) {
         return None;
     }
+    let fall = lift(d, of, HALF)?.fall_s;
+    (fall >= LEAST_FALL_S).then_some(fall)
+}
+
+/// One lift at a share of the cast.
+#[must_use]
+pub fn lift(d: &Decision<'_>, of: (&Needs<'_>, Mass), share: f64) -> Option<Lift> {
     let flat = Profile::flat(d.on.conditions.depth_m);
-    let (_, setup) = cast(d, None, (flat, Direction::Up));
-    Cast::one_lift(&setup).map(|lift| lift.1)
+    let (_, setup) = cast(d, of, (flat, Direction::Up));
+    Cast::one_lift(&setup, share)
 }
 
 /// How a line is held while a rig is let down so.
@@ -129,13 +164,12 @@ pub fn held(way: WayDown) -> FallBy {
     }
 }
 
-fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
+fn ready(d: &Decision<'_>, (needs, mass): (&Needs<'_>, Mass)) -> CastRig {
     let on = d.on;
-    let mass = head.unwrap_or(d.rung().mass);
     let near = |r: &&crate::base::Rung| ((r.mass / mass).value - 1.0).abs() < 1e-3;
     let sold = on.rungs.iter().find(near);
-    let rigged = d.needs.rigged();
-    let s = &d.needs.setting;
+    let rigged = needs.rigged();
+    let s = &needs.setting;
     let level = on.rig.posture == Hang::Glide;
     let hung = |way| {
         if level {
@@ -152,7 +186,7 @@ fn ready(d: &Decision<'_>, head: Option<Mass>) -> CastRig {
     };
     let line = hold::line_body(s.line, s.line_density);
     let snag = on.snags() * rigged.wedge;
-    let body = d.needs.head(mass);
+    let body = needs.head(mass);
     let brought = d.brought(&d.facts());
     let off = on.tables.course(d.course.code).off_bottom;
     CastRig {

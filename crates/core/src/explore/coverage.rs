@@ -6,9 +6,6 @@ use crate::base::round;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::setting::Conditions;
 
-/// How finely a range is looked at: its ends and what lies between.
-const DEPTHS: u32 = 9;
-const WINDS: u32 = 5;
 /// Most heads that a set is sought of.
 const MOST_HEADS: usize = 4;
 
@@ -24,11 +21,10 @@ pub struct Covered {
 /// What covers the question's ranges; nothing when it names none.
 #[must_use]
 pub fn coverage(on: &RigOnQuestion<'_>) -> Option<Covered> {
-    let w = &on.request.water;
-    if w.depth_max_m.is_none() && w.wind_max_mps.is_none() {
+    let points = on.range_points();
+    if points.is_empty() {
         return None;
     }
-    let points = points(on);
     let serves: Vec<Vec<bool>> = points.iter().map(|c| serves(on, c)).collect();
     let rungs = on.rungs.len();
     let all = |set: &[usize]| serves.iter().all(|s| set.iter().any(|i| s[*i]));
@@ -43,27 +39,6 @@ pub fn coverage(on: &RigOnQuestion<'_>) -> Option<Covered> {
     };
     let fewest = set.iter().map(|i| head(on, *i, &points, &serves)).collect();
     Some(Covered { whole, fewest })
-}
-
-/// The conditions looked at, in a grid over the ranges.
-fn points(on: &RigOnQuestion<'_>) -> Vec<Conditions> {
-    let w = &on.request.water;
-    let spread = |from: f64, to: Option<f64>, steps: u32| -> Vec<f64> {
-        let Some(to) = to else { return vec![from] };
-        let at = |i| from + (to - from) * f64::from(i) / f64::from(steps - 1);
-        (0..steps).map(at).collect()
-    };
-    let winds = spread(w.wind_mps, w.wind_max_mps, WINDS);
-    spread(w.depth_m, w.depth_max_m, DEPTHS)
-        .into_iter()
-        .flat_map(|depth_m| {
-            winds.iter().map(move |wind_mps| Conditions {
-                depth_m,
-                wind_mps: *wind_mps,
-                ..on.conditions
-            })
-        })
-        .collect()
 }
 
 /// Which rungs serve a point: those within its window, or where the needs

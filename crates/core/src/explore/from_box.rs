@@ -197,7 +197,7 @@ impl Matching<'_> {
             shape,
             material,
             conditions,
-            window: (log2_g(choice.lower.0), log2_g(choice.upper.0)),
+            window: (log2_g(choice.passes.0), log2_g(choice.passes.1)),
             misfit: (best - score).clamp(0.0, 2.0),
         });
         Some(self.shaped.len() - 1)
@@ -209,6 +209,7 @@ impl Matching<'_> {
             setting: work.setting(c, self.decision.school),
             shapes: vec![*rigged],
             fall: &work.tables.conditions.fall,
+            tolerance: &work.tables.conditions.tolerance,
         }
     }
 
@@ -331,7 +332,7 @@ impl Matching<'_> {
             .copied()
             .filter(|n| {
                 needs
-                    .lower(*n)
+                    .passes_lower(*n)
                     .is_some_and(|least| mass < least * (1.0 - 1e-9))
             })
             .collect();
@@ -340,7 +341,7 @@ impl Matching<'_> {
             .copied()
             .filter(|n| {
                 needs
-                    .upper(*n)
+                    .passes_upper(*n)
                     .is_some_and(|most| mass > most * (1.0 + 1e-9))
             })
             .collect();

@@ -175,13 +175,14 @@ fn windows(on: &RigOnQuestion<'_>, school: School, material: Material) -> Window
             setting: on.setting(c, school),
             shapes: vec![rigged],
             fall: &on.tables.conditions.fall,
+            tolerance: &on.tables.conditions.tolerance,
         };
         let choice = choose(&needs, on.rungs);
         // A hair of room, so that the rung computed from is within its own window.
         let room = 1e-6;
         let span = (
-            grams(choice.lower.0) * (1.0 - room),
-            grams(choice.upper.0) * (1.0 + room),
+            grams(choice.passes.0) * (1.0 - room),
+            grams(choice.passes.1) * (1.0 + room),
         );
         Some((row.code, span))
     })

@@ -1,9 +1,10 @@
-//! A head in the hand, held need by need against what the question asks.
+//! A head, held need by need against what the question asks: the one in the hand, or what is
+//! tied on.
 
 use uom::si::length::millimeter;
 
 use crate::base::codes::{Judged, LowerBound, Point, UpperBound, Wire};
-use crate::base::{grams, maths};
+use crate::base::{Mass, grams, maths};
 use crate::choose::decision::Decision;
 use crate::choose::rod::rod_most_g;
 use crate::choose::tied_on::TiedOn;
@@ -22,21 +23,61 @@ pub enum Measure {
     Points,
 }
 
-/// The head held against one need.
+/// What is wanted of a measure.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Bound {
+    /// At least.
+    Least(f64),
+    /// At most.
+    Most(f64),
+    /// Nothing: the rig has no such need here.
+    None,
+}
+
+/// A head held against one need.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Held {
     /// Which.
     pub need: Judged,
-    /// What it has, and what is wanted: at least or at most.
+    /// What it has.
     pub has: f64,
-    /// See `has`.
-    pub wanted: f64,
-    /// Whether `wanted` is the most, else the least.
-    pub at_most: bool,
+    /// What is wanted.
+    pub bound: Bound,
+    /// How far the bound may be missed, as a share of it.
+    pub tolerance: f64,
     /// Their unit.
     pub measure: Measure,
-    /// How far it holds, as a share of what is wanted; under 0 it fails.
+    /// How far it holds, as a share of what is wanted; 0 where it misses that by no more than the
+    /// tolerance; under 0 it fails, by so much more.
     pub margin: f64,
+}
+
+impl Held {
+    /// Whether it is failed by more than its tolerance.
+    #[must_use]
+    pub fn fails(&self) -> bool {
+        self.margin < 0.0
+    }
+
+    /// Whether it misses what is wanted, by no more than the tolerance.
+    #[must_use]
+    pub fn near(&self) -> bool {
+        let missed = match self.bound {
+            Bound::Least(least) => self.has < least,
+            Bound::Most(most) => self.has > most,
+            Bound::None => false,
+        };
+        missed && !self.fails()
+    }
+
+    /// What is wanted, least or most; none where the need does not apply.
+    #[must_use]
+    pub fn wanted(&self) -> Option<f64> {
+        match self.bound {
+            Bound::Least(wanted) | Bound::Most(wanted) => Some(wanted),
+            Bound::None => None,
+        }
+    }
 }
 
 /// Longer margins than this say no more.
@@ -44,47 +85,49 @@ const MOST_MARGIN: f64 = 9.99;
 /// How far wires may lie apart, as a factor, so that one gauge either way still
 /// holds and two do not (v0).
 const WIRE_APART: f64 = 1.22;
+/// Least size of a bound that a margin is a share of.
+const LEAST_BOUND: f64 = 1e-6;
 
-fn at_least((need, measure): (Judged, Measure), has: f64, wanted: f64) -> Held {
-    let margin = ((has - wanted) / wanted.max(1e-6)).min(MOST_MARGIN);
+fn held((need, measure): (Judged, Measure), has: f64, bound: Bound, tolerance: f64) -> Held {
+    let (within, wanted, passes) = match bound {
+        Bound::Least(least) => (has - least, least, has - least / (1.0 + tolerance)),
+        Bound::Most(most) => (most - has, most, most * (1.0 + tolerance) - has),
+        Bound::None => (MOST_MARGIN, 1.0, MOST_MARGIN),
+    };
+    let share = if within >= 0.0 {
+        within
+    } else {
+        passes.min(0.0)
+    };
     Held {
         need,
         has,
-        wanted,
-        at_most: false,
+        bound,
+        tolerance,
         measure,
-        margin,
+        margin: (share / wanted.max(LEAST_BOUND)).clamp(-MOST_MARGIN, MOST_MARGIN),
     }
 }
 
-fn at_most((need, measure): (Judged, Measure), has: f64, wanted: f64) -> Held {
-    let margin = ((wanted - has) / wanted.max(1e-6)).max(-MOST_MARGIN);
-    Held {
-        need,
-        has,
-        wanted,
-        at_most: true,
-        measure,
-        margin,
-    }
-}
-
-/// Every need that the question has of the head in hand.
+/// Every need that the question has of a head: of the one in hand, or of what is tied on.
 #[must_use]
-pub fn judge(d: &Decision<'_>, head: &HeadInHand) -> Vec<Held> {
-    let on = d.on;
-    let tied = TiedOn::new(d, Some(head));
-    let mut found = weights(&tied);
-    found.push(shape_here(&tied));
-    if let Some(hook) = tied.known_hook() {
-        found.extend(hooks(d, hook));
+pub fn judge(d: &Decision<'_>, head: Option<&HeadInHand>) -> Vec<Held> {
+    judge_tied(&TiedOn::new(d, head))
+}
+
+/// The same of what is tied on.
+#[must_use]
+pub fn judge_tied(tied: &TiedOn<'_>) -> Vec<Held> {
+    let on = tied.d.on;
+    let mut found = weights(tied);
+    found.push(shape_here(tied));
+    if let Some(hook) = tied.hook_to_judge() {
+        found.extend(hooks(tied.d, hook));
     }
     if let Some(most) = rod_most_g(on.request, on.tables) {
-        found.push(at_most(
-            (Judged::RodTotal, Measure::Grams),
-            tied.total_g(),
-            most,
-        ));
+        let tolerance = on.tables.conditions.tolerance.upper[UpperBound::RodMax];
+        let of = (Judged::RodTotal, Measure::Grams);
+        found.push(held(of, tied.total_g(), Bound::Most(most), tolerance));
     }
     found
 }
@@ -92,13 +135,17 @@ pub fn judge(d: &Decision<'_>, head: &HeadInHand) -> Vec<Held> {
 /// The ends of the window, for its shape, metal and hook.
 fn weights(tied: &TiedOn<'_>) -> Vec<Held> {
     let (needs, has) = (&tied.needs, grams(tied.mass));
-    let lower = LowerBound::ALL.iter().filter_map(|need| {
-        let least = grams(needs.lower(*need)?);
-        Some(at_least((of_lower(*need), Measure::Grams), has, least))
+    let bound =
+        |mass: Option<Mass>, of: fn(f64) -> Bound| mass.map_or(Bound::None, |m| of(grams(m)));
+    let lower = LowerBound::ALL.iter().map(|need| {
+        let least = bound(needs.lower(*need), Bound::Least);
+        let of = (of_lower(*need), Measure::Grams);
+        held(of, has, least, needs.tolerance.lower[*need])
     });
-    let upper = UpperBound::ALL.iter().filter_map(|need| {
-        let most = grams(needs.upper(*need)?);
-        Some(at_most((of_upper(*need), Measure::Grams), has, most))
+    let upper = UpperBound::ALL.iter().map(|need| {
+        let most = bound(needs.upper(*need), Bound::Most);
+        let of = (of_upper(*need), Measure::Grams);
+        held(of, has, most, needs.tolerance.upper[*need])
     });
     lower.chain(upper).collect()
 }
@@ -107,33 +154,44 @@ fn weights(tied: &TiedOn<'_>) -> Vec<Held> {
 fn shape_here(tied: &TiedOn<'_>) -> Held {
     let serves = tied.d.on.tables.conditions.shape.serves;
     let (has, (best, _)) = tied.shape_here();
+    let wanted = best - serves;
     Held {
         need: Judged::ShapeHere,
         has,
-        wanted: best - serves,
-        at_most: false,
+        bound: Bound::Least(wanted),
+        tolerance: 0.0,
         measure: Measure::Points,
-        margin: (has - (best - serves)) / serves,
+        margin: (has - wanted) / serves,
     }
 }
 
 /// Its hook against bait, cover and line.
 fn hooks(d: &Decision<'_>, own: &NamedHook) -> [Held; 4] {
     let (on, asked) = (d.on, d.on.hook_asked());
+    let tolerance = &on.tables.conditions.tolerance;
     let judged = asked.judge(&own.measures);
     let millimetres = |need| (need, Measure::Millimetres);
-    let gap = at_least(
+    let gap = held(
         millimetres(Judged::GapFree),
         own.measures.gap_mm,
-        hook::TIGHT * judged.wanted_gap_mm,
+        Bound::Least(hook::TIGHT * judged.wanted_gap_mm),
+        tolerance.gap,
     );
     let bait = on.bait.length.get::<millimeter>();
     let (least, most) = asked.length_bounds();
     let most = (most * bait).min(on.bait.tail_root.get::<millimeter>());
-    let long = own.measures.length_mm;
+    let length = |bound| {
+        let long = own.measures.length_mm;
+        held(
+            millimetres(Judged::HookLength),
+            long,
+            bound,
+            tolerance.length,
+        )
+    };
     let (short, stiff) = (
-        at_least(millimetres(Judged::HookLength), long, least * bait),
-        at_most(millimetres(Judged::HookLength), long, most),
+        length(Bound::Least(least * bait)),
+        length(Bound::Most(most)),
     );
     let length = if short.margin < stiff.margin {
         short
@@ -145,8 +203,8 @@ fn hooks(d: &Decision<'_>, own: &NamedHook) -> [Held; 4] {
     let point = Held {
         need: Judged::PointCover,
         has: hidden,
-        wanted,
-        at_most: false,
+        bound: Bound::Least(wanted),
+        tolerance: 0.0,
         measure: Measure::Points,
         margin: if hidden < wanted { -1.0 } else { 1.0 },
     };
@@ -162,8 +220,8 @@ fn wire(d: &Decision<'_>, own: &NamedHook) -> Held {
     Held {
         need: Judged::WireLine,
         has,
-        wanted,
-        at_most: false,
+        bound: Bound::Least(wanted),
+        tolerance: WIRE_APART - 1.0,
         measure: Measure::Millimetres,
         margin: 1.0 - apart,
     }

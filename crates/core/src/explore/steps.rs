@@ -160,7 +160,12 @@ pub fn down(d: &Decision<'_>) -> Vec<Turning> {
     nearest(found.chain(turned(&COLDER, degrees)).collect())
 }
 
+/// A condition that turns the answer within this share of itself is not worth saying: the choice
+/// is close there (v0).
+const CLOSE: f64 = 0.02;
+
 fn nearest(mut found: Vec<Turning>) -> Vec<Turning> {
+    found.retain(|turning| turning.away >= CLOSE);
     found.sort_by(|a, b| a.away.total_cmp(&b.away));
     found
 }

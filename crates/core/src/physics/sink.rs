@@ -42,6 +42,16 @@ impl HeadBody {
             sphere_diameter,
         }
     }
+    /// So many times the mass of the same metal, in the same shape.
+    #[must_use]
+    pub fn times(&self, masses: f64) -> Self {
+        Self {
+            mass: self.mass * masses,
+            sphere_diameter: self.sphere_diameter * maths::cbrt(masses),
+            ..*self
+        }
+    }
+
     /// The same mass of metal in another shape.
     #[must_use]
     pub fn shaped(&self, drag: HeadDrag, frontal: f64) -> Self {

@@ -2,7 +2,7 @@
 
 use std::borrow::Cow;
 
-use super::weight::both;
+use super::weight::told;
 use super::words_of;
 use crate::answer::{Conflict, Give, Text};
 use crate::base::UnitSystem;
@@ -51,7 +51,7 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
     let rung = d.rung();
     let label = Arg::Word(rung.label);
     let said = if d.choice.crossed == Crossed::NoRung {
-        sentences::conflict_no_rung(both(lower.0), both(upper.0), label)
+        sentences::conflict_no_rung(told(lower.0), told(upper.0), label)
     } else {
         let so = match (upper.1, rung.mass < lower.0) {
             (UpperBound::RodMax, _) => match rod_most_g(d.on.request, d.on.tables) {
@@ -66,9 +66,9 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
             (_, false) => sentences::does_the_work(label),
         };
         sentences::conflict_bounds(
-            both(lower.0),
+            told(lower.0),
             words_of("LowerNeeds", lower.1.code()),
-            both(upper.0),
+            told(upper.0),
             words_of("UpperSuffers", upper.1.code()),
             so.into(),
         )

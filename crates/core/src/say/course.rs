@@ -1,13 +1,15 @@
 //! How the bait goes through the water, and why.
 
 use super::rule::{rule, turns};
-use crate::answer::CourseAnswer;
 use crate::answer::reasons::Reasons;
+use crate::answer::{CourseAnswer, Text};
 use crate::base::codes::{Basis, LowerBound, Topic};
-use crate::base::round;
-use crate::base::text::{Arg, sentences};
+use crate::base::text::{Arg, capital, sentences};
+use crate::base::{UnitSystem, round};
+use crate::cast::Lift;
 use crate::choose::decision::Decision;
 use crate::choose::verdicts::Verdicts;
+use crate::explore::cast_ready::LEAST_FALL_S;
 
 /// The course of an answer; why it is so goes with the reasons.
 #[must_use]
@@ -35,4 +37,33 @@ pub fn course(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) -> Cour
         moves: moves.map(|m| m.told().text(on.options.units)).collect(),
         lift_s: v.lift_s.map(|s| round(s, 1)),
     }
+}
+
+/// What lifts do at several places of the retrieve, the farthest first; nothing where nothing is
+/// lifted.
+#[must_use]
+pub fn lifts(all: &[Lift], units: UnitSystem) -> Option<Text> {
+    let hand_feels = |one: &&Lift| one.fall_s >= LEAST_FALL_S;
+    let falls: Vec<Arg> = all
+        .iter()
+        .filter(hand_feels)
+        .map(|one| {
+            let away = Arg::Distance(one.at_m.round());
+            sentences::lift_falls(Arg::Seconds(one.fall_s), away).into()
+        })
+        .collect();
+    let hardly = all
+        .iter()
+        .filter(|one| !hand_feels(one))
+        .map(|one| one.at_m);
+    let hardly = hardly
+        .reduce(f64::min)
+        .map(|m| sentences::lifts_hardly(Arg::Distance(m.round())));
+    let falls = (!falls.is_empty()).then(|| sentences::lifts_fall(Arg::List(falls)));
+    let said = match (falls, hardly) {
+        (Some(falls), Some(hardly)) => sentences::lifts_both(falls.into(), hardly.into()),
+        (Some(said), None) | (None, Some(said)) => said,
+        (None, None) => return None,
+    };
+    Some(capital(&said.text(units)).into())
 }

@@ -7,7 +7,7 @@ use crate::base::codes::Judged;
 use crate::base::text::{Arg, sentences};
 use crate::base::{UnitSystem, round};
 use crate::choose::rank::{Ranked, Unfit, better, unfit};
-use crate::explore::judge::{Held, Measure};
+use crate::explore::judge::{Bound, Held, Measure};
 
 /// Whether the rig that was asked for suits, beside the best of the others.
 #[must_use]
@@ -29,7 +29,7 @@ pub fn fits(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> FitsAnswer {
 
 fn number(value: f64, measure: Measure) -> Arg {
     match measure {
-        Measure::Grams => sentences::grams(Arg::Number(value, 2)).into(),
+        Measure::Grams => Arg::Mass(value),
         Measure::Millimetres => Arg::FineSize(value),
         Measure::Points => Arg::Number(value, 1),
     }
@@ -37,34 +37,52 @@ fn number(value: f64, measure: Measure) -> Arg {
 
 fn told(held: &Held, units: UnitSystem) -> Text {
     let name = Arg::Word(held.need.label());
-    let (has, wanted) = (
-        number(held.has, held.measure),
-        number(held.wanted, held.measure),
-    );
-    let said = match (held.measure, held.margin >= 0.0) {
-        (Measure::Points, true) => sentences::judged_holds(name),
-        (Measure::Points, false) => sentences::judged_fails(name),
-        _ if held.need == Judged::WireLine => sentences::judged_about(name, has, wanted),
-        _ if held.at_most => sentences::judged_at_most(name, has, wanted),
-        _ => sentences::judged_at_least(name, has, wanted),
+    let has = number(held.has, held.measure);
+    let said = match (held.bound, held.measure) {
+        (Bound::None, _) => sentences::judged_not_asked(name),
+        (_, Measure::Points) if held.fails() => sentences::judged_fails(name),
+        (_, Measure::Points) => sentences::judged_holds(name),
+        (Bound::Least(wanted) | Bound::Most(wanted), measure) if held.near() => {
+            sentences::judged_near(name, has, number(wanted, measure))
+        }
+        (Bound::Least(wanted), measure) if held.need == Judged::WireLine => {
+            sentences::judged_about(name, has, number(wanted, measure))
+        }
+        (Bound::Least(wanted), measure) => {
+            sentences::judged_at_least(name, has, number(wanted, measure))
+        }
+        (Bound::Most(wanted), measure) => {
+            sentences::judged_at_most(name, has, number(wanted, measure))
+        }
     };
     said.text(units)
 }
 
-/// A head in the hand, need by need.
+/// A head, need by need.
 #[must_use]
 pub fn judged(found: &[Held], units: UnitSystem) -> Vec<JudgedNeed> {
     let unit = |measure| match measure {
         Measure::Grams => "g",
         Measure::Millimetres => "mm",
-        Measure::Points => "",
+        Measure::Points => "points",
     };
     let one = |held: &Held| JudgedNeed {
         need: held.need,
         measure: round(held.has, 2),
-        wanted: round(held.wanted, 2),
+        value: round(held.has, 2),
+        wanted: round(held.wanted().unwrap_or(held.has), 2),
+        least: match held.bound {
+            Bound::Least(least) => Some(round(least, 2)),
+            _ => None,
+        },
+        most: match held.bound {
+            Bound::Most(most) => Some(round(most, 2)),
+            _ => None,
+        },
         unit: unit(held.measure).into(),
+        tolerance: round(held.tolerance, 3),
         margin: round(held.margin, 3),
+        applies: held.wanted().is_some(),
         text: told(held, units),
     };
     found.iter().map(one).collect()

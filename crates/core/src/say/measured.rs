@@ -89,6 +89,7 @@ pub(super) fn measured(
     let wanted = WantedOf {
         from: from.map(|v| round(v, 4)),
         to: to.map(|v| round(v, 4)),
+        tolerance: round(reading.tolerance, 3),
         text: if yes_no {
             Text::Borrowed("")
         } else {

@@ -25,7 +25,7 @@ mod trace;
 mod weight;
 
 pub use conflict::conflict;
-pub use course::course;
+pub use course::{course, lifts};
 pub use coverage::coverage;
 pub use gaps::gaps;
 pub use glossary::{TermGroup, TermTold, glossary};

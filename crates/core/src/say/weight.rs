@@ -11,20 +11,14 @@ use crate::choose::own_drag::OwnFall;
 use crate::explore::cast_ready::held;
 use crate::tables::WayDown;
 
-/// A force as the weight that a hand knows, in grams.
+/// A force as the weight that a hand knows.
 fn pull(n: Force) -> Arg {
-    sentences::pull_in_grams(Arg::Number(n.get::<newton>() / GRAVITY * 1000.0, 1)).into()
+    Arg::Mass(n.get::<newton>() / GRAVITY * 1000.0)
 }
 
-/// A mass in both units: ounces as the nearest fraction that one can buy, grams to a tenth.
-pub(super) fn both(m: Mass) -> Arg {
-    let g = Arg::Number(grams(m), 1);
-    let sold = rungs(Ladder::Ounces);
-    let lightest = sold.first().filter(|r| m < r.mass);
-    match lightest {
-        Some(r) => sentences::oz_under(Arg::Word(r.label.trim_end_matches(" oz")), g).into(),
-        None => sentences::oz_and_g(bought(m), g).into(),
-    }
+/// A mass in the reader's unit.
+pub(super) fn told(m: Mass) -> Arg {
+    Arg::Mass(grams(m))
 }
 
 /// Ounces as the nearest fraction that one can buy, without the unit.
@@ -98,7 +92,7 @@ pub fn upper(d: &Decision<'_>) -> Said {
             let quickest = s.swim.quickest * s.wound;
             sentences::upper_kept_up(Arg::Distance(d.reach_m()), speed(quickest))
         }
-        UpperBound::Everyday => sentences::upper_everyday(both(d.on.rig.everyday())),
+        UpperBound::Everyday => sentences::upper_everyday(told(d.on.rig.everyday())),
         UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
     }
 }
@@ -126,7 +120,7 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
         let kept = sentences::keeps_its_depth(
             speed(needs.setting.wound),
             Arg::Distance(d.reach_m()),
-            both(needs.balanced()),
+            told(needs.balanced()),
         );
         reasons.pro(about, basis, kept);
     } else {
@@ -146,9 +140,9 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
     }
     let (lower, upper) = (d.choice.lower, d.choice.upper);
     let window = sentences::window(
-        both(lower.0),
+        told(lower.0),
         Arg::Word(lower.1.label()),
-        both(upper.0),
+        told(upper.0),
         Arg::Word(upper.1.label()),
     );
     reasons.pro(about, basis, window);

@@ -159,6 +159,7 @@ impl Tables {
     /// The first fault found.
     pub fn check(&self) -> Result<(), DataError> {
         self.check_numbers()?;
+        self.check_tolerances()?;
         self.days.check()?;
         self.rigs.values().try_for_each(|rig| self.check_rig(rig))
     }
@@ -230,6 +231,19 @@ impl Tables {
             self.conditions.fall.temperature.rises(),
             "temperature",
         )
+    }
+
+    /// No tolerance is finer than what can be told apart, and none of a rod reaches what it is
+    /// lobbed with.
+    fn check_tolerances(&self) -> Result<(), DataError> {
+        let (file, t) = ("conditions.toml", &self.conditions.tolerance);
+        let all = t.lower.values().chain(t.upper.values());
+        for share in all.chain([&t.gap, &t.length]) {
+            within(file, "tolerance", *share, t.alike, 0.5)?;
+        }
+        let lobbed = self.lines.rod.overload - 1.0;
+        within(file, "alike", t.alike, 0.0, 0.1)?;
+        within(file, "rod_max", t.upper[UpperBound::RodMax], 0.0, lobbed)
     }
 
     fn check_rig(&self, rig: &RigRow) -> Result<(), DataError> {

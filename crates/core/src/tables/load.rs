@@ -122,6 +122,7 @@ fn conditions(from: &mut impl TableSource) -> Result<ConditionTables, DataError>
         cast: file.cast,
         fish: file.fish,
         nose: file.nose,
+        tolerance: file.tolerance,
         shape: file.shape,
         rank: file.rank,
         bait_length: file.bait_length,

@@ -83,9 +83,15 @@ row!(GaugeRow {
     unit: String,
     full: f64,
     #[serde(default)]
+    tolerance: f64,
+    #[serde(default)]
     share: bool,
     #[serde(default)]
     turns: Vec<Unsaid>
+});
+row!(AcceptedRow {
+    tied: Vec<Gauge>,
+    usual: Vec<Gauge>
 });
 row!(CauseRow {
     #[serde(default)]
@@ -126,6 +132,7 @@ pub(super) struct RawMend {
     tie: MendTieRow,
     foot: FootRow,
     gauges: EnumMap<Gauge, GaugeRow>,
+    accepted: AcceptedRow,
     causes: EnumMap<Cause, CauseRow>,
     symptoms: EnumMap<Symptom, Vec<RawSuspect>>,
     can_be: BTreeMap<Symptom, Loose>,
@@ -170,6 +177,7 @@ pub struct MendTables {
     pub tie: MendTieRow,
     pub foot: FootRow,
     pub gauges: EnumMap<Gauge, GaugeRow>,
+    pub accepted: AcceptedRow,
     pub causes: EnumMap<Cause, CauseRow>,
     pub symptoms: EnumMap<Symptom, Vec<Suspect>>,
     pub can_be: BTreeMap<Symptom, When>,
@@ -235,6 +243,7 @@ impl MendTables {
             tie: raw.tie,
             foot: raw.foot,
             gauges: raw.gauges,
+            accepted: raw.accepted,
             causes,
             symptoms,
             can_be: raw

@@ -115,6 +115,7 @@ pub struct ConditionTables {
     pub cast: CastRow,
     pub fish: FishRow,
     pub nose: NoseRow,
+    pub tolerance: ToleranceRow,
     pub shape: ShapeWeights,
     pub rank: RankRow,
     pub bait_length: BaitLengthRow,

@@ -9,8 +9,8 @@ use serde::{Deserialize, Serialize};
 pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
-    BaitForm, Bottom, Clarity, Cover, FishAt, HeadTrait, HookStyle, Keeper, LineKind, Material,
-    Plastic, Point, Power, School, Season, Shape, Species, Tie, Wire,
+    BaitForm, Bottom, Clarity, Cover, FishAt, HeadTrait, HookStyle, Keeper, LineKind, LowerBound,
+    Material, Plastic, Point, Power, School, Season, Shape, Species, Tie, UpperBound, Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -231,8 +231,18 @@ row!(FishRow {
     above_share: f64,
     middle: f64
 });
-row!(CastRow { mass_g: Curve });
+row!(CastRow {
+    mass_g: Curve,
+    loads: Curve
+});
 row!(NoseRow { least_pa: f64 });
+row!(ToleranceRow {
+    alike: f64,
+    lower: EnumMap<LowerBound, f64>,
+    upper: EnumMap<UpperBound, f64>,
+    gap: f64,
+    length: f64
+});
 row!(BaitLengthRow {
     shorter: f64,
     longer: f64
@@ -274,6 +284,6 @@ row!(RankRow {
 });
 row!(ConditionFile {
     season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, fish: FishRow, cast: CastRow, nose: NoseRow, shape: ShapeWeights,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, fish: FishRow, cast: CastRow, nose: NoseRow, tolerance: ToleranceRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
 });

@@ -58,8 +58,8 @@ prop_compose! {
 prop_compose! {
     fn tackle()(line_kind in proptest::option::of(select(LineKind::ALL)), line_mm in proptest::option::of(within(&limits::LINE_MM)),
         line_lb in proptest::option::of(within(&limits::LINE_LB)), leader_lb in proptest::option::of(within(&limits::LEADER_LB)),
-        rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), material in proptest::option::of(select(Material::ALL))) -> Tackle {
-        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: None, rod_max_g, material, rod_power: None, reel_ratio: None }
+        rod_max_g in proptest::option::of(within(&limits::ROD_MAX)), least in proptest::option::weighted(0.3, 0.05..0.4), material in proptest::option::of(select(Material::ALL))) -> Tackle {
+        Tackle { line_kind, line_mm, line_lb, leader_lb, rod_min_g: least.and_then(|share| rod_max_g.map(|g| share * g)), rod_max_g, material, rod_power: None, reel_ratio: None }
     }
 }
 prop_compose! {
@@ -71,4 +71,14 @@ prop_compose! {
         PickRequest { rig: Some(rig), course, retrieve_turns_ps: None, reel_turn_m: None, stand_m, head: None, shape, views, bait, water, season, species, fish_at, forage, mood, pressure, school, toothy_fish,
             cast_m, retrieve_mps, tackle, assumed: vec![] }
     }
+}
+
+/// A question of an ordinary day: shallower, calmer and nearer than the limits allow.
+pub fn everyday(mut r: PickRequest) -> PickRequest {
+    let w = &mut r.water;
+    (w.depth_m, w.wind_mps) = (0.3 + w.depth_m / 6.0, w.wind_mps / 4.0);
+    (w.current_mps, w.drift_mps) = (w.current_mps / 8.0, w.drift_mps / 8.0);
+    r.cast_m = 3.0 + r.cast_m / 3.0;
+    r.tackle.rod_max_g = r.tackle.rod_max_g.map(|g| 4.0 + g / 4.0);
+    r
 }

@@ -22,7 +22,8 @@ mod water;
 use std::sync::LazyLock;
 
 use book::Book;
-use needs::Weighed;
+use book::num;
+use needs::{Weighed, Window};
 use proptest::prelude::*;
 use question::{Asked, Now};
 use yarrowfen_core::Answer;
@@ -75,53 +76,88 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
         ours.upper
     );
     prop_assert_eq!(a.head.shape.code(), asked.shapes(&asked.now())[0]);
-    same_rung(
-        a,
-        lower,
-        upper,
-        ours.near_target,
-        f64::min(weighed.lobbed(), by("everyday", &ours.upper).unwrap()),
-        (2.0 * slack, rounding),
-    )
+    let turns = Turns::new(&ours, 1.0, weighed.lobbed());
+    same_rung(a, &turns, (2.0 * slack, rounding))
+}
+
+/// The masses, g, at which the rung that is tied on turns: the ends of the window and the
+/// wanted mass as far as masses can be told apart, the ends within the tolerance of each need, and
+/// what a rod throws at most.
+struct Turns {
+    lower: f64,
+    upper: f64,
+    target: f64,
+    passes: (f64, f64),
+    rod: f64,
+}
+
+impl Turns {
+    /// For a window whose ends are so many times as heavy.
+    fn new(window: &Window, by: f64, lobbed: f64) -> Self {
+        let tolerance = BOOK.conditions("tolerance");
+        let alike = 1.0 + num(tolerance, "alike");
+        let of = |side: &str, need: &str| 1.0 + num(&tolerance[side], need);
+        let greatest = |all: &mut dyn Iterator<Item = f64>| all.fold(0.0, f64::max);
+        let least = |all: &mut dyn Iterator<Item = f64>| all.fold(f64::INFINITY, f64::min);
+        let (lower, upper) = (&window.lower, &window.upper);
+        let everyday = upper.iter().find(|u| u.1 == "everyday").unwrap().0;
+        Self {
+            lower: by * greatest(&mut lower.iter().map(|l| l.0)) / alike,
+            upper: by * least(&mut upper.iter().map(|u| u.0)) * alike,
+            target: by * window.near_target / alike,
+            passes: (
+                by * greatest(&mut lower.iter().map(|l| l.0 / of("lower", l.1))),
+                by * least(&mut upper.iter().map(|u| u.0 * of("upper", u.1))),
+            ),
+            rod: lobbed.min(everyday) * alike,
+        }
+    }
+
+    fn all(&self) -> [f64; 6] {
+        let (least, most) = self.passes;
+        [self.lower, self.upper, self.target, least, most, self.rod]
+    }
+
+    /// The rung tied on, and whether there is one that does everything.
+    fn tied_on(&self, rungs: &[f64]) -> (f64, bool) {
+        let last = rungs[rungs.len() - 1];
+        let from = |g: f64| rungs.iter().copied().find(|r| *r >= g).unwrap_or(last);
+        let between = |(least, most): (f64, f64)| -> Vec<f64> {
+            let inside = |r: &f64| least <= *r && *r <= most;
+            rungs.iter().copied().filter(inside).collect()
+        };
+        let (inside, passing) = (between((self.lower, self.upper)), between(self.passes));
+        match (inside.last(), passing.last()) {
+            (Some(heaviest), _) => (from(self.target).max(inside[0]).min(*heaviest), true),
+            (None, Some(heaviest)) => (from(self.lower).max(passing[0]).min(*heaviest), true),
+            (None, None) => {
+                let most = rungs.iter().copied().rfind(|r| *r <= self.rod);
+                (from(self.passes.0).min(most.unwrap_or(rungs[0])), false)
+            }
+        }
+    }
 }
 
 /// The rung, where none of the numbers that it turns on lies within the slack
 /// of a rung.
 fn same_rung(
     a: &Answer,
-    lower: f64,
-    upper: f64,
-    target: f64,
-    rod: f64,
+    turns: &Turns,
     (slack, rounding): (f64, f64),
 ) -> Result<(), TestCaseError> {
     let rungs: Vec<f64> = a.rungs.iter().map(|r| r.oz * 28.349_523_125).collect();
     let on_edge = |x: f64| rungs.iter().any(|r| near(*r, x, slack, rounding));
-    if [lower, upper, target, rod].into_iter().any(on_edge) {
+    if turns.all().into_iter().any(on_edge) {
         return Ok(());
     }
-    let (wanted, inside) = tied_on(&rungs, (lower, upper, target), rod);
+    let (wanted, served) = turns.tied_on(&rungs);
     prop_assert!(
         near(wanted, a.weight.g, 0.001, 0.006),
-        "{wanted} g of {inside:?} / {:?}",
+        "{wanted} g / {:?}",
         a.weight
     );
-    prop_assert_eq!(a.weight.conflict.is_some(), inside.is_empty());
+    prop_assert_eq!(a.weight.conflict.is_none(), served);
     Ok(())
-}
-
-/// The rung tied on for the ends of a window, its wanted mass, and what a rod throws at
-/// most; with the rungs inside.
-fn tied_on(rungs: &[f64], (lower, upper, target): (f64, f64, f64), rod: f64) -> (f64, Vec<f64>) {
-    let within = |r: &f64| lower <= *r && *r <= upper;
-    let inside: Vec<f64> = rungs.iter().copied().filter(within).collect();
-    let Some(heaviest) = inside.last() else {
-        let first = rungs.iter().find(|r| **r >= lower);
-        let most = rungs.iter().rfind(|r| **r <= rod).unwrap_or(&rungs[0]);
-        return (first.unwrap_or(&rungs[rungs.len() - 1]).min(*most), inside);
-    };
-    let wanted = inside.iter().find(|r| **r >= target).unwrap_or(heaviest);
-    (*wanted, inside)
 }
 
 proptest! {
@@ -189,13 +225,8 @@ proptest! {
         // Heavier, for whatever the ends of the window differ by between the two.
         let moved = |field: &str, value: f64, up: bool, sure: f64| {
             let weighed = Weighed::new(&asked, &hook, turned(&now, field, value));
-            let w = weighed.window();
-            let lower = w.lower.iter().map(|l| l.0).fold(0.0, f64::max);
-            let upper = w.upper.iter().map(|u| u.0).fold(f64::INFINITY, f64::min);
-            let everyday = w.upper.iter().find(|u| u.1 == "everyday").unwrap().0;
             let by = if up { 1.0 + sure } else { 1.0 - sure };
-            let rod = f64::min(weighed.lobbed(), everyday);
-            let (g, _) = tied_on(&rungs, (by * lower, by * upper, by * w.near_target), rod);
+            let (g, _) = Turns::new(&weighed.window(), by, weighed.lobbed()).tied_on(&rungs);
             if up { g > 1.001 * tied } else { g < 0.999 * tied }
         };
         let held_up = asked.lower_needs(asked.school(&now)).contains(&"holds_depth");

@@ -249,8 +249,11 @@ impl<'a> Weighed<'a> {
             }
             "feel" => body.weight_n() >= self.felt(),
             "castable" => {
-                let knots = &self.asked.book.conditions("cast")["mass_g"];
-                1000.0 * body.head_kg + self.other_g(body) >= between(knots, q.cast_m)
+                let cast = book.conditions("cast");
+                let rod = q.tackle.rod_min_g.unwrap_or(0.0);
+                let bends = rod * between(&cast["loads"], q.cast_m);
+                let flies = 1000.0 * body.head_kg + self.other_g(body);
+                flies >= between(&cast["mass_g"], q.cast_m).max(bends)
             }
             "sink_target" => {
                 self.speed(body) >= num(book.conditions("fall"), "least") * self.target()

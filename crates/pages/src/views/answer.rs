@@ -189,11 +189,11 @@ impl AnswerView {
         Some((fits.why_not.clone()?, better))
     }
 
-    /// The head in hand, what fails first.
+    /// The head in hand, or what is tied on, need by need: what fails first.
     #[must_use]
     pub fn judged(&self) -> Vec<&JudgedNeed> {
-        // What is met ten times over says nothing.
-        let mut all: Vec<_> = self.a.judged.iter().filter(|j| j.margin < 9.0).collect();
+        // What is met many times over says nothing.
+        let mut all: Vec<_> = self.a.judged.iter().filter(|j| j.worth_a_line()).collect();
         all.sort_by(|a, b| a.margin.total_cmp(&b.margin));
         all
     }
@@ -216,13 +216,14 @@ impl AnswerView {
     /// What the head in hand comes to, in a line.
     #[must_use]
     pub fn judged_says(&self) -> Option<String> {
-        let fails = self.a.judged.iter().filter(|j| j.fails()).count();
+        let asked = self.a.judged.iter().filter(|j| j.applies);
+        let fails = asked.clone().filter(|j| j.fails()).count();
         let better = format!(
             "{} {} would do it all",
             self.a.weight.label,
             self.a.head.shape.label()
         );
-        match (self.a.judged.len(), fails) {
+        match (asked.count(), fails) {
             (0, _) => None,
             (all, 0) => Some(format!("It does all {all} that is asked of it here.")),
             (all, fails) if self.a.weight.conflict.is_none() => Some(format!(

@@ -11,6 +11,8 @@ use crate::base::{Dimension, UnitSystem, printed};
 /// An inch is this many millimetres, and a kilogram this many pounds (by definition).
 const MM_PER_INCH: f64 = 25.4;
 const LB_PER_KG: f64 = 2.204_622_621_8;
+/// An ounce is this many grams (by definition).
+const G_PER_OZ: f64 = 28.349_523_125;
 
 /// A value in a sentence.
 #[derive(Debug, Clone, PartialEq)]
@@ -25,6 +27,8 @@ pub enum Arg {
     Slight(f64),
     /// A pull in kg, or lb.
     Pull(f64),
+    /// A mass in g: to a tenth under 10 g and whole above, or in ounces as a decimal.
+    Mass(f64),
     /// A share, in hundredths.
     Percent(f64),
     /// A distance in m.
@@ -164,6 +168,13 @@ impl Arg {
             Self::Pull(kg) => match units {
                 UnitSystem::Metric => write!(out, "{} kg", printed(*kg, 1)),
                 UnitSystem::Imperial => write!(out, "{} lb", printed(*kg * LB_PER_KG, 1)),
+            },
+            Self::Mass(g) => match units {
+                UnitSystem::Metric => write!(out, "{} g", printed(*g, usize::from(*g < 9.95))),
+                UnitSystem::Imperial => {
+                    let (oz, fine) = (*g / G_PER_OZ, *g < 0.0995 * G_PER_OZ);
+                    write!(out, "{} oz", printed(oz, if fine { 3 } else { 2 }))
+                }
             },
             Self::Percent(share) => write!(out, "{} %", printed(*share * 100.0, 0)),
             Self::Distance(m) => Dimension::Distance.write(*m, units, out),

@@ -14,9 +14,14 @@ sentences! {
     lobs_over_rod(label);
     too_heavy_for_rod(label);
     shape_shut_out(shape, place);
-    grams(grams);
     judged_holds(need);
     judged_fails(need);
+    judged_near(need, has, wanted);
+    lift_falls(fall, away);
+    lifts_fall(falls);
+    lifts_hardly(away);
+    lifts_both(falls, hardly);
+    judged_not_asked(need);
     judged_about(need, has, wanted);
     judged_at_least(need, has, wanted);
     judged_at_most(need, has, wanted);
@@ -79,7 +84,6 @@ sentences! {
     lower_contact_nose();
     lower_contact(speed);
     lower_contact_drift(speed);
-    oz_under(oz, g);
     lower_feel_current(pull);
     lower_feel_wind(wind, pull);
     lower_feel_hand(pull);
@@ -101,7 +105,6 @@ sentences! {
     lifts_off(pull);
     window(least, lower_by, most, upper_by);
     own_sink_tests(tests, factor, error, speed);
-    pull_in_grams(value);
     oz_and_g(oz, g);
     conflict_bounds(least, needs, most, suffers, so);
     conflict_no_rung(least, most, label);

@@ -9,12 +9,13 @@ use super::reading::{Reading, weight_label};
 use super::remedies::tries;
 use super::tries::Try;
 use super::weight_gauges::{down_s, lift_m};
-use crate::base::codes::{Effect, Gauge, Remedy, Symptom};
+use crate::base::codes::{Effect, Gauge, Judged, Remedy, Symptom};
 use crate::base::text::Arg;
 use crate::base::{grams, plain};
 use crate::choose::rules::holds;
 use crate::choose::tied_on::TiedOn;
 use crate::choose::{Chooser, Options};
+use crate::explore::judge::judge_tied;
 use crate::gear::seat::PRESSED;
 use crate::physics::hold;
 
@@ -61,10 +62,48 @@ pub fn after<R>(
     look(&TiedOn::new(&decision, tried.request.head.as_ref()))
 }
 
-/// Which measures lie beyond what is wanted.
-#[must_use]
-pub fn beyond(t: &TiedOn<'_>) -> EnumMap<Gauge, bool> {
-    EnumMap::from_fn(|gauge| read(gauge, t).is_some_and(|r| r.deviates()))
+/// What is not as it should be of what is tied on.
+#[derive(Debug)]
+pub struct Faults {
+    /// Which measures lie beyond what is wanted.
+    beyond: EnumMap<Gauge, bool>,
+    /// How far each need of the choice holds, under 0 where it fails.
+    margins: EnumMap<Judged, f64>,
+}
+
+/// Margins that differ by less are the same.
+const SAME_MARGIN: f64 = 1e-3;
+
+impl Faults {
+    /// Of what is tied on.
+    #[must_use]
+    pub fn of(t: &TiedOn<'_>) -> Self {
+        Self {
+            beyond: EnumMap::from_fn(|gauge| read(gauge, t).is_some_and(|r| r.deviates())),
+            margins: margins(t),
+        }
+    }
+
+    /// Whether what would be tied on then is worse: a need of the choice fails that held, or
+    /// fails by more, or a measure that the choice decides leaves its range.
+    fn worse(&self, then: &TiedOn<'_>) -> bool {
+        let accepted = &then.d.on.tables.mend.accepted;
+        let mut decided = accepted.tied.iter().chain(&accepted.usual);
+        let needs = margins(then);
+        let failing = |(need, margin): (Judged, &f64)| {
+            *margin < 0.0 && *margin < self.margins[need] - SAME_MARGIN
+        };
+        needs.iter().any(failing)
+            || decided.any(|g| !self.beyond[*g] && read(*g, then).is_some_and(|r| r.deviates()))
+    }
+}
+
+fn margins(t: &TiedOn<'_>) -> EnumMap<Judged, f64> {
+    let mut all = EnumMap::from_fn(|_| f64::INFINITY);
+    for held in judge_tied(t) {
+        all[held.need] = held.margin.min(all[held.need]);
+    }
+    all
 }
 
 /// A number that changes by less than this share is not worth a word.
@@ -124,8 +163,8 @@ pub fn effects(now: &TiedOn<'_>, then: &TiedOn<'_>) -> Vec<Changed> {
 /// Complaints with a cause whose measure is beyond what is wanted after a change and was not
 /// before it.
 #[must_use]
-pub fn brings(was: &EnumMap<Gauge, bool>, then: &TiedOn<'_>) -> Vec<Symptom> {
-    let (is, facts) = (beyond(then), then.d.facts());
+pub fn brings(was: &Faults, then: &TiedOn<'_>) -> Vec<Symptom> {
+    let (was, is, facts) = (&was.beyond, Faults::of(then).beyond, then.d.facts());
     let symptoms = then.d.on.tables.mend.symptoms.iter();
     let can_be = &then.d.on.tables.mend.can_be;
     let brought = symptoms.filter(|(symptom, suspects)| {
@@ -137,17 +176,22 @@ pub fn brings(was: &EnumMap<Gauge, bool>, then: &TiedOn<'_>) -> Vec<Symptom> {
     brought.map(|(symptom, _)| symptom).collect()
 }
 
-/// The least change of a remedy that brings a measure within what is wanted, with the
-/// measure then; none where nothing that is tried does, or where it is done by hand.
+/// The least change of a remedy that brings a measure within what is wanted and makes nothing
+/// else worse that the choice looks at, with the measure then; none where nothing that is tried
+/// does, or where it is done by hand.
 #[must_use]
 pub fn mending(
     (remedy, gauge): (Remedy, Gauge),
     (chooser, options): (&Chooser, Options),
-    now: &TiedOn<'_>,
+    (now, was): (&TiedOn<'_>, &Faults),
 ) -> Option<(Try, Reading)> {
     tries(remedy, chooser, now)?.into_iter().find_map(|tried| {
-        let then = after(chooser, options, now, &tried, |t| read(gauge, t))?;
-        (!then.deviates()).then_some((tried, then))
+        let mended = |then: &TiedOn<'_>| {
+            let reading = read(gauge, then).filter(|r| !r.deviates())?;
+            (!was.worse(then)).then_some(reading)
+        };
+        let then = after(chooser, options, now, &tried, mended)?;
+        Some((tried, then))
     })
 }
 
@@ -157,7 +201,7 @@ pub fn mending(
 pub fn change(
     (remedy, gauge): (Remedy, Option<Gauge>),
     (chooser, options): (&Chooser, Options),
-    (now, was): (&TiedOn<'_>, &EnumMap<Gauge, bool>),
+    (now, was): (&TiedOn<'_>, &Faults),
 ) -> Option<ChangeFound> {
     let by_hand = tries(remedy, chooser, now).is_none();
     if by_hand {
@@ -170,7 +214,7 @@ pub fn change(
             holes: holes(now),
         });
     }
-    let (tried, reading) = mending((remedy, gauge?), (chooser, options), now)?;
+    let (tried, reading) = mending((remedy, gauge?), (chooser, options), (now, was))?;
     let (effects, brings) = after(chooser, options, now, &tried, |then| {
         (effects(now, then), brings(was, then))
     });

@@ -2,9 +2,9 @@
 
 use std::collections::BTreeMap;
 
-use enum_map::{Enum, EnumMap};
+use enum_map::Enum;
 
-use super::changes::{ChangeFound, after, beyond, change};
+use super::changes::{ChangeFound, Faults, after, change};
 use super::doubts::otherwise;
 use super::gauges::read;
 use super::likelihood::{Evidence, Weighed, placed};
@@ -99,7 +99,7 @@ pub fn mend<'d>(
     }
     turn(chooser, options, t, &mut looked);
     let mut causes = in_order(t, complaint, looked);
-    let was = beyond(t);
+    let was = Faults::of(t);
     for cause in &mut causes {
         if cause.standing != Standing::RuledOut {
             cause.changes = changes(chooser, options, (t, &was), cause);
@@ -187,7 +187,7 @@ fn in_order(t: &TiedOn<'_>, complaint: &Complaint<'_>, looked: Vec<Looked<'_>>) 
 fn changes(
     chooser: &Chooser,
     options: Options,
-    (t, was): (&TiedOn<'_>, &EnumMap<Gauge, bool>),
+    (t, was): (&TiedOn<'_>, &Faults),
     cause: &CauseFound,
 ) -> Vec<ChangeFound> {
     let deviating = cause.reading.as_ref().filter(|r| r.1.deviates());

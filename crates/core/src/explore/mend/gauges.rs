@@ -4,12 +4,69 @@ use super::reading::Reading;
 use super::{
     force_gauges as force, hook_gauges as hook, way_gauges as way, weight_gauges as weight,
 };
-use crate::base::codes::Gauge;
-use crate::choose::tied_on::TiedOn;
+use enum_map::EnumMap;
 
-/// Takes a measure; nothing where it is none for what is tied on.
+use crate::base::codes::Gauge;
+use crate::choose::decision::Decision;
+use crate::choose::tied_on::TiedOn;
+use crate::question::{PickRequest, Tackle};
+
+/// Takes a measure; nothing where it is none for what is tied on. What is wanted is no tighter
+/// than what the choice itself ties on.
 #[must_use]
 pub fn read(gauge: Gauge, t: &TiedOn<'_>) -> Option<Reading> {
+    let tables = t.d.on.tables;
+    let least = tables.conditions.tolerance.alike;
+    let row = &tables.mend.gauges[gauge];
+    let mut reading = measure(gauge, t)?;
+    reading.tolerance = reading.tolerance.max(row.tolerance).max(least);
+    if reading.deviates()
+        && let Some(by) = t.d.accepted.of(gauge, || accepted(t.d))
+    {
+        reading.loosen(by);
+    }
+    Some(reading)
+}
+
+/// By how much the bounds of what the choice decides are to be looser for what it ties on itself,
+/// and for what it would advise where nothing is in hand.
+fn accepted(d: &Decision<'_>) -> EnumMap<Gauge, Option<f64>> {
+    let row = &d.on.tables.mend.accepted;
+    let mut all = EnumMap::default();
+    let tied = TiedOn::new(d, None);
+    let mut take = |gauges: &[Gauge], t: &TiedOn<'_>| {
+        for gauge in gauges {
+            all[*gauge] = measure(*gauge, t).and_then(|r| r.loosened());
+        }
+    };
+    take(&row.tied, &tied);
+    let nothing_in_hand = unencumbered(d.on.request);
+    if nothing_in_hand == *d.on.request {
+        take(&row.usual, &tied);
+    } else {
+        let on = d.on.of(&nothing_in_hand);
+        take(&row.usual, &TiedOn::new(&on.decide(), None));
+    }
+    all
+}
+
+/// A question without what the angler brings to it: line, rod and pace.
+fn unencumbered(request: &PickRequest) -> PickRequest {
+    let said = &request.tackle;
+    PickRequest {
+        head: None,
+        retrieve_mps: None,
+        retrieve_turns_ps: None,
+        tackle: Tackle {
+            material: said.material,
+            reel_ratio: said.reel_ratio,
+            ..Tackle::default()
+        },
+        ..request.clone()
+    }
+}
+
+fn measure(gauge: Gauge, t: &TiedOn<'_>) -> Option<Reading> {
     match gauge {
         Gauge::FreePressed => hook::free_pressed(t),
         Gauge::EyeOverBait => hook::eye_over_bait(t),

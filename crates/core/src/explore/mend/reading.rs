@@ -22,6 +22,8 @@ pub struct Reading {
     pub value: f64,
     /// See `value`.
     pub wanted: Wanted,
+    /// How far that may be missed, as a share of it.
+    pub tolerance: f64,
     /// What it was made from, as a sentence.
     pub saw: Said,
 }
@@ -36,6 +38,7 @@ impl Reading {
         Some(Self {
             value,
             wanted: Wanted::To(most),
+            tolerance: 0.0,
             saw,
         })
     }
@@ -46,19 +49,44 @@ impl Reading {
         Some(Self {
             value,
             wanted: Wanted::From(least),
+            tolerance: 0.0,
             saw,
         })
     }
 
-    /// How far it lies beyond what is wanted, in its unit; 0 where it does not.
+    /// The same with so much tolerance.
+    #[must_use]
+    pub fn within(self, tolerance: f64) -> Self {
+        Self { tolerance, ..self }
+    }
+
+    /// How much looser a bound would have to be, as a factor of it, for this measure to lie within;
+    /// 1 where it does. None of a bound that is nothing to be a factor of.
+    #[must_use]
+    pub fn loosened(&self) -> Option<f64> {
+        let (Wanted::To(wanted) | Wanted::From(wanted)) = self.wanted;
+        (wanted > SAME).then(|| match self.wanted {
+            Wanted::To(most) => (self.value / most).max(1.0),
+            Wanted::From(least) => (self.value / least).clamp(0.0, 1.0),
+        })
+    }
+
+    /// Wants less, by a factor of what is wanted.
+    pub fn loosen(&mut self, by: f64) {
+        let (Wanted::To(wanted) | Wanted::From(wanted)) = &mut self.wanted;
+        *wanted *= by;
+    }
+
+    /// How far it lies beyond what is wanted and its tolerance, in its unit; 0 where it does not.
     #[must_use]
     pub fn beyond(&self) -> f64 {
         let (over, size) = match self.wanted {
-            Wanted::To(most) => (self.value - most, most),
-            Wanted::From(least) => (least - self.value, least),
+            Wanted::To(most) => (self.value - most, most.abs()),
+            Wanted::From(least) => (least - self.value, least.abs()),
         };
-        if over > SAME * size.abs().max(1.0) {
-            over
+        let missed = over - self.tolerance * size;
+        if missed > SAME * size.max(1.0) {
+            missed
         } else {
             0.0
         }

@@ -1,6 +1,6 @@
 //! Changes tried together, beside what is tied on now.
 
-use super::changes::{Changed, after, beyond, brings, effects, mending};
+use super::changes::{Changed, Faults, after, brings, effects, mending};
 use super::gauges::read;
 use super::reading::Reading;
 use super::tries::{Try, written_out};
@@ -46,7 +46,7 @@ pub fn together(
             if mended {
                 return None;
             }
-            mending((*remedy, *gauge), (chooser, options), t)
+            mending((*remedy, *gauge), (chooser, options), (t, &Faults::of(t)))
         });
         if let Some((mut tried, _)) = next {
             done.push((*cause, *remedy, tried.to.clone()));
@@ -54,7 +54,7 @@ pub fn together(
             last = tried;
         }
     }
-    let was = beyond(now);
+    let was = Faults::of(now);
     let (readings, effects, brings) = after(chooser, options, now, &last, |t| {
         let reading = |(cause, gauge, _): &(Cause, Gauge, Remedy)| {
             read(*gauge, t).map(|r| (*cause, *gauge, r))

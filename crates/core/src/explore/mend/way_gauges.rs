@@ -1,11 +1,11 @@
 //! Measures of how and where it is brought: pace, pauses, place.
 
 use super::reading::Reading;
-use super::weight_gauges::lift_s;
 use crate::base::codes::{Bottom, Cover, HeadTrait, Mood, MoveKind, Pressure};
 use crate::base::text::{Arg, mend_sentences as say};
 use crate::choose::course::hands;
 use crate::choose::tied_on::TiedOn;
+use crate::explore::cast_ready;
 use crate::tables::ShapeRow;
 use crate::tables::retrieve::Move;
 
@@ -86,7 +86,7 @@ pub fn highest_lift(t: &TiedOn<'_>) -> Option<f64> {
 /// Fall of the highest lift, s.
 pub fn lift_fall(t: &TiedOn<'_>) -> Option<Reading> {
     let height = highest_lift(t)?;
-    let falls = lift_s(t, height)?;
+    let falls = cast_ready::lift_s(t.d, (&t.needs, t.mass))?;
     let saw = say::measured_lift_fall(Arg::Distance(height), Arg::Seconds(falls));
     Reading::from(falls, t.d.on.tables.mend.way.lift_s, saw)
 }

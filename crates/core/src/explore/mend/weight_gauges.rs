@@ -18,7 +18,10 @@ fn ladder(t: &TiedOn<'_>) -> crate::base::Ladder {
 pub fn weight_felt(t: &TiedOn<'_>) -> Option<Reading> {
     let wanted = t.needs.lightest_for(LowerBound::Feel)?;
     let saw = say::measured_weight_felt(weighs(t.mass), sold_from(wanted, ladder(t)));
-    Reading::from(grams(t.mass), grams(wanted), saw)
+    Some(
+        Reading::from(grams(t.mass), grams(wanted), saw)?
+            .within(t.needs.tolerance.lower[LowerBound::Feel]),
+    )
 }
 
 /// The head, g, against what stays on the bottom at this pace; nothing off the bottom.
@@ -28,26 +31,21 @@ pub fn weight_holds(t: &TiedOn<'_>) -> Option<Reading> {
     }
     let wanted = t.needs.lightest_for(LowerBound::Contact)?;
     let saw = say::measured_weight_holds(weighs(t.mass), sold_from(wanted, ladder(t)));
-    Reading::from(grams(t.mass), grams(wanted), saw)
+    Some(
+        Reading::from(grams(t.mass), grams(wanted), saw)?
+            .within(t.needs.tolerance.lower[LowerBound::Contact]),
+    )
 }
 
 fn off_bottom(t: &TiedOn<'_>) -> bool {
     t.d.on.tables.course(t.d.course.code).off_bottom
 }
 
-/// Needs without which a head does no work at all, however it falls.
-const MUST: [LowerBound; 6] = [
-    LowerBound::Contact,
-    LowerBound::Feel,
-    LowerBound::Castable,
-    LowerBound::SnapFree,
-    LowerBound::Grind,
-    LowerBound::HoldsDepth,
-];
-
 /// The lightest head that does its work here, with something to spare.
 fn lightest(t: &TiedOn<'_>) -> Mass {
-    let asked = MUST.iter().filter_map(|need| t.needs.lower(*need));
+    let asked = LowerBound::ALL
+        .iter()
+        .filter_map(|need| t.needs.lower(*need));
     let least = asked.fold(Mass::default(), Mass::max);
     let sold = t.d.on.rungs.first().map_or(Mass::default(), |r| r.mass);
     (t.d.on.tables.mend.way.spare * least).max(sold)
@@ -74,7 +72,8 @@ pub fn weight_on_bait(t: &TiedOn<'_>) -> Option<Reading> {
     let level = t.needs.upper(UpperBound::HoverLevel);
     let most = level.map_or(life, |level| level.min(life));
     let saw = say::measured_weight_on_bait(weighs(t.mass), sold_to(most, ladder(t)));
-    Reading::to(grams(t.mass), grams(most), saw)
+    let tolerance = t.needs.tolerance.upper[UpperBound::Overpower];
+    Some(Reading::to(grams(t.mass), grams(most), saw)?.within(tolerance))
 }
 
 /// Seconds to the bottom, against how long one waits for it; nothing where it floats.
@@ -86,7 +85,8 @@ pub fn time_down(t: &TiedOn<'_>) -> Option<Reading> {
         Arg::Distance(t.d.on.conditions.depth_m),
         Arg::Seconds(wait),
     );
-    Reading::to(time, wait, saw)
+    let tolerance = t.needs.tolerance.lower[LowerBound::TimeToBottom];
+    Some(Reading::to(time, wait, saw)?.within(tolerance))
 }
 
 /// Reeling speed, m/s, against the fastest at which it stays down; nothing off the bottom or
@@ -212,13 +212,6 @@ pub fn upright(t: &TiedOn<'_>) -> Option<Reading> {
     let stands = t.shape.traits[HeadTrait::Upright];
     let saw = say::measured_upright(Arg::Word(t.shape.code.label()), Arg::Number(stands, 1));
     Reading::from(stands, t.d.on.tables.mend.way.upright, saw)
-}
-
-/// Fall of a lift of so many metres, s; nothing where it floats.
-#[must_use]
-pub fn lift_s(t: &TiedOn<'_>, height: f64) -> Option<f64> {
-    let speed = t.needs.fall(&t.body).speed().value;
-    (speed > 0.0).then(|| height / speed)
 }
 
 /// Height in metres from which a lift falls so many seconds.
