@@ -45,4 +45,4 @@ pub use question::PickRequest;
 
 /// Version of the model. Stored with each kept answer, raised whenever a
 /// change of rule, table or formula can change an answer.
-pub const MODEL_VERSION: &str = "4";
+pub const MODEL_VERSION: &str = "5";

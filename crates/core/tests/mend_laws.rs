@@ -113,7 +113,7 @@ fn check(
 #[test]
 fn a_change_mends_its_measure_or_says_that_none_does() {
     let mut runner = TestRunner::new(Config {
-        cases: 1000,
+        cases: 4000,
         failure_persistence: None,
         ..Config::default()
     });

@@ -82,6 +82,19 @@ fn miss(a: &Value, key: &str, want: &Value) -> Option<String> {
         }
         "switch_to" => any("switches"),
         "switch_bait" => any("bait_switches"),
+        "no_switch_bait" => {
+            let (found, list) = any("bait_switches");
+            (!found, list)
+        }
+        // The weight told is one of those that serve the whole range.
+        "covers" => {
+            let whole = strings(&a["coverage"]["whole"]);
+            let told = weight["label"].as_str().unwrap();
+            (
+                whole.contains(&told) == (*want == true),
+                a["coverage"].clone(),
+            )
+        }
         "switch_any" => (
             !a["switches"].as_array().unwrap().is_empty(),
             a["switches"].clone(),
@@ -142,4 +155,58 @@ fn courses_baits_tackle_and_heads_in_hand_come_out_as_anglers_have_them() {
 #[test]
 fn situations_of_all_nine_rigs_get_an_answer_within_the_usual_range() {
     check(include_str!("situations.json"), 60);
+}
+
+/// A question with a field set, by the contract's names.
+fn changed(question: &Value, change: &Value) -> Value {
+    let mut then = question.clone();
+    for (field, value) in change.as_object().unwrap() {
+        let pointer = format!("/{}", field.replace('.', "/"));
+        if then.pointer(&pointer).is_none() {
+            let (parent, key) = pointer.rsplit_once('/').unwrap();
+            then.pointer_mut(parent).unwrap()[key] = Value::Null;
+        }
+        *then.pointer_mut(&pointer).unwrap() = value.clone();
+    }
+    then
+}
+
+/// Pairs of questions that differ in one thing: the answer must move one way, or must not move.
+#[test]
+fn one_change_moves_the_answer_or_does_not() {
+    let engine = Engine::new().unwrap();
+    let all: Value = serde_json::from_str(include_str!("pairs.json")).unwrap();
+    let pairs = all["pairs"].as_array().unwrap();
+    assert!(pairs.len() >= 30, "pairs are missing");
+    let answer = |question: &Value| {
+        let request = PickRequest::from_json(question.to_string().as_bytes()).unwrap();
+        serde_json::to_value(engine.pick(&request, Options::default())).unwrap()
+    };
+    let mut misses = Vec::new();
+    for pair in pairs {
+        let (given, id) = (&pair["given"], &pair["id"]);
+        let (first, then) = (answer(given), answer(&changed(given, &pair["change"])));
+        let g = |a: &Value| a["weight"]["g"].as_f64().unwrap();
+        let (was, is) = (g(&first), g(&then));
+        let moves = match pair["weight"].as_str() {
+            None => true,
+            Some("same") => was == is,
+            Some("up") => is > was,
+            Some("not_up") => is <= was,
+            Some("not_down") => is >= was,
+            Some(other) => panic!("unknown move {other}"),
+        };
+        if !moves {
+            misses.push(format!(
+                "{id}: {was} g, then {is} g, want {}",
+                pair["weight"]
+            ));
+        }
+        for (a, side) in [(&first, "first"), (&then, "then")] {
+            for (key, want) in pair[side].as_object().into_iter().flatten() {
+                misses.extend(miss(a, key, want).map(|text| format!("{id}, {side}: {text}")));
+            }
+        }
+    }
+    assert!(misses.is_empty(), "{}", misses.join("\n"));
 }

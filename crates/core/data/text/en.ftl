@@ -578,6 +578,7 @@ paddle_tail_for_small_fish = where they eat small fish
 minnow_off_the_bottom = for fish off the bottom: slim and level
 creature_in_mud = in muddy water: more to feel and to see
 stick_for_wary_fish = for fish that have seen much: plain and still
+split_tail_in_cold_water = in cold clear water a tail that only quivers
 grub_for_small_mouths = small and lively for small mouths
 floating_stick_in_mud = in floating plastic, which stands up out of the mud
 
@@ -653,6 +654,9 @@ course_lift_and_kill = fish hang and do not chase: it is brought to them, then i
 course_swum = fish off the bottom: it is reeled past them at their depth
 course_swum_chase = they chase: it is reeled past them at their depth
 course_feeding_up = they feed upward, on small fish: sweep it up and let it fall
+course_hangs = fish hang off the bottom: it is brought to them, then it falls
+course_feeds_up_on_fry = they feed upward, on small fish: lift it and let it fall
+course_over_moss = over moss it is swum, the rod up, and touches nothing
 course_hopped = bites come on the fall: lift it, let it fall
 course_creeps = close over the bottom, touching now and then
 
@@ -806,6 +810,7 @@ lower_holds_depth = rises above { $depth } when reeled at { $speed }
 upper_kept_up = sinks through { $depth } even when reeled at { $speed }
 keeps_its_depth = Reeled at { $speed } it keeps its { $depth }: { $balance } would just balance line and lift at half the cast
 course = { $course }, { $why }
+lower_least_for_fish = lighter than that nobody fishes for { $fish }
 lower_grind = skips along the bottom instead of grinding over it
 upper_sink_ceiling = falls too fast for { $mood } fish at { $temp }, over { $most }
 upper_overpower = drags the life out of a { $length } bait

@@ -7,7 +7,7 @@ use super::lure::Lure;
 use super::profile::Bed;
 use super::read::{self, Figures};
 use super::setup::Setup;
-use super::sim::{LIFT_STEP_S, STEP_S, Sample, Sim};
+use super::sim::{STEP_S, Sample, Sim};
 use crate::base::Length;
 use crate::physics::flight::{Entry, entry};
 use crate::physics::hold;
@@ -168,10 +168,10 @@ impl Cast {
 
     /// The highest lift of the moves, done once at a share of the cast (or where the line is no
     /// steeper than a retrieve's) from a lure that lies with its line tight, drawn up to
-    /// there where it is drawn just before; none where nothing is lifted, or it does not come down
+    /// there where it is drawn just before, in steps of so many seconds; none where nothing is lifted, or it does not come down
     /// again.
     #[must_use]
-    pub fn one_lift(setup: &Setup, share: f64) -> Option<Lift> {
+    pub fn one_lift(setup: &Setup, (share, step): (f64, f64)) -> Option<Lift> {
         let lifts = setup.moves.iter().enumerate();
         let lifts = lifts.filter(|m| m.1.kind.leaves_bottom());
         let (at, highest) = lifts.max_by(|a, b| a.1.amount.total_cmp(&b.1.amount))?;
@@ -184,7 +184,7 @@ impl Cast {
         let drawn = at.checked_sub(1).map(|before| &setup.moves[before]);
         let drawn = drawn.filter(|m| m.kind.draws());
         let from = out + drawn.map_or(0.0, |m| m.amount);
-        let mut sim = Sim::new(setup, &bed, stream, LIFT_STEP_S, (from, DVec3::ZERO));
+        let mut sim = Sim::new(setup, &bed, stream, step, (from, DVec3::ZERO));
         sim.lie_down();
         let mut acts = Vec::new();
         if let Some(drawn) = drawn {

@@ -19,8 +19,6 @@ use std::f64::consts::PI;
 
 /// Length of a step, s; half of it changes no figure by more than a hundredth.
 pub(super) const STEP_S: f64 = 0.004;
-/// The same of a lift alone, of which tenths of a second are told.
-pub(super) const LIFT_STEP_S: f64 = 0.008;
 /// A sample is kept at the first step at or after each tenth of a second.
 pub(super) const KEEP_EVERY_S: f64 = 0.1;
 /// The line's loads and the head's coefficient are looked up again after this, s.

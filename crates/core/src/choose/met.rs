@@ -28,6 +28,18 @@ enum Within {
     Tolerance,
 }
 
+/// The lower needs, those first that cost the least to look at.
+const CHEAPEST_FIRST: [LowerBound; 8] = [
+    LowerBound::Castable,
+    LowerBound::Grind,
+    LowerBound::SnapFree,
+    LowerBound::Feel,
+    LowerBound::Contact,
+    LowerBound::HoldsDepth,
+    LowerBound::SinkTarget,
+    LowerBound::TimeToBottom,
+];
+
 impl Needs<'_> {
     /// What a mass of metal, in whatever shape, meets of what is asked. Cheaper than the
     /// bounds themselves, for finding where an answer turns.
@@ -53,15 +65,23 @@ impl Needs<'_> {
     }
 
     fn lower_met(&self, rigged: &Rigged, metal: &HeadBody, within: Within) -> bool {
-        // A head that may be short of a bound by a share is held against it with that share more.
-        let counted = |need: LowerBound| {
-            let room = match within {
-                Within::Alike => self.tolerance.alike,
-                Within::Tolerance => self.tolerance.lower[need],
-            };
-            metal.times(1.0 + room).shaped(rigged.drag, rigged.frontal)
+        let room = |need: LowerBound| match within {
+            Within::Alike => self.tolerance.alike,
+            Within::Tolerance => self.tolerance.lower[need],
         };
-        LowerBound::ALL
+        // A head that may be short of a bound by a share is held against it with that share more; what
+        // flies, with a share of the whole.
+        let counted = |need: LowerBound| {
+            let more = match need {
+                LowerBound::Castable if within == Within::Tolerance => {
+                    let flies = metal.mass + rigged.other_mass;
+                    (flies * (1.0 + room(need)) - rigged.other_mass) / metal.mass
+                }
+                _ => (1.0 + room(need)).into(),
+            };
+            metal.times(more.value).shaped(rigged.drag, rigged.frontal)
+        };
+        CHEAPEST_FIRST
             .iter()
             .all(|need| !self.asks(*need) || self.meets(rigged, &counted(*need), *need))
     }
@@ -69,6 +89,9 @@ impl Needs<'_> {
     fn meets(&self, rigged: &Rigged, head: &HeadBody, need: LowerBound) -> bool {
         let s = &self.setting;
         let weight = || sink::submerged_weight(head, &rigged.trailing, &s.water);
+        if head.mass < s.least {
+            return false;
+        }
         match need {
             LowerBound::SinkTarget => self.falls(rigged, head) >= self.fall.least * s.target,
             LowerBound::Castable => head.mass + rigged.other_mass >= s.castable,
@@ -106,16 +129,41 @@ impl Needs<'_> {
     /// Whether every upper need allows a mass.
     #[must_use]
     pub fn allows(&self, mass: Mass) -> bool {
-        let mass = mass / (1.0 + self.tolerance.alike);
-        let allowed = |n: &UpperBound| self.upper(*n).is_none_or(|most| mass <= most);
-        UpperBound::ALL.iter().all(allowed)
+        let lighter = mass / (1.0 + self.tolerance.alike);
+        UpperBound::ALL
+            .iter()
+            .all(|need| self.bears(*need, lighter))
     }
 
     /// Whether a mass passes no upper need by more than its tolerance.
     #[must_use]
     pub fn passes(&self, mass: Mass) -> bool {
-        let passed = |n: &UpperBound| self.passes_upper(*n).is_none_or(|most| mass <= most);
-        UpperBound::ALL.iter().all(passed)
+        let lighter = |need: UpperBound| {
+            let beside = self.beside(need == UpperBound::RodMax);
+            (mass + beside) / (1.0 + self.tolerance.upper[need]) - beside
+        };
+        UpperBound::ALL
+            .iter()
+            .all(|need| self.bears(*need, lighter(*need)))
+    }
+
+    /// Whether an upper need allows a mass: without solving for the bound where it takes a fall.
+    fn bears(&self, need: UpperBound, mass: Mass) -> bool {
+        match need {
+            UpperBound::SinkCeiling if !self.asks(LowerBound::SinkTarget) => true,
+            UpperBound::SinkCeiling => {
+                let most = self.ceiling();
+                let slow = |r: &Rigged| self.falls(r, &self.head_of(r, mass)) <= most;
+                self.shapes.iter().any(slow)
+            }
+            UpperBound::KeptUp if !self.asks(LowerBound::HoldsDepth) => true,
+            UpperBound::KeptUp => self.shapes.iter().any(|r| {
+                let head = self.head_of(r, mass);
+                let weight = sink::submerged_weight(&head, &r.trailing, &self.setting.water);
+                weight <= self.afloat(r, &head, self.ends()[2])
+            }),
+            _ => self.upper(need).is_none_or(|most| mass <= most),
+        }
     }
 
     /// Whether a mass is thrown whatever else crosses.

@@ -62,7 +62,7 @@ impl<'a> Needs<'a> {
         self.head_of(self.rigged(), mass)
     }
 
-    fn head_of(&self, rigged: &Rigged, mass: Mass) -> HeadBody {
+    pub(super) fn head_of(&self, rigged: &Rigged, mass: Mass) -> HeadBody {
         HeadBody::new(mass, self.setting.head_density, rigged.drag, rigged.frontal)
     }
 
@@ -239,13 +239,15 @@ impl<'a> Needs<'a> {
     }
 
     /// Whether the reel can keep a head at the depth of the fish from the far end of
-    /// its retrieve to the near one.
+    /// its retrieve to the near one, within the tolerance of both.
     #[must_use]
     pub fn keeps_depth(&self, head: &HeadBody) -> bool {
         let [near, _, far] = self.ends();
         let weight = self.weight(head);
         let afloat = |end| self.afloat(self.rigged(), head, end);
-        afloat(near) <= weight && weight <= afloat(far)
+        let short = 1.0 + self.tolerance.lower[LowerBound::HoldsDepth];
+        let over = 1.0 + self.tolerance.upper[UpperBound::KeptUp];
+        afloat(near) <= short * weight && weight <= over * afloat(far)
     }
 
     /// The head that just keeps its depth at half the cast and the speed said.
@@ -284,21 +286,43 @@ impl<'a> Needs<'a> {
     pub fn lower(&self, need: LowerBound) -> Option<Mass> {
         self.asks(need)
             .then(|| self.greatest(|r| self.lower_of(r, need)))
-            .map(|m| m.max(Mass::new::<gram>(LEAST_G)))
+            .map(|m| m.max(Mass::new::<gram>(LEAST_G)).max(self.setting.least))
     }
 
-    /// The lightest head that still passes a lower need: its bound less its tolerance.
+    /// What a bound of a need is a bound of, beside the head: the whole rig flies, and hangs on the
+    /// rod.
+    pub(super) fn beside(&self, whole: bool) -> Mass {
+        if whole {
+            self.rigged().other_mass
+        } else {
+            Mass::default()
+        }
+    }
+
+    /// A lower bound less its tolerance: the lightest head that still passes the need.
+    #[must_use]
+    pub fn within_lower(&self, need: LowerBound, bound: Mass) -> Mass {
+        let beside = self.beside(need == LowerBound::Castable);
+        (bound + beside) / (1.0 + self.tolerance.lower[need]) - beside
+    }
+
+    /// An upper bound and its tolerance: the heaviest head that still passes the need.
+    #[must_use]
+    pub fn within_upper(&self, need: UpperBound, bound: Mass) -> Mass {
+        let beside = self.beside(need == UpperBound::RodMax);
+        (bound + beside) * (1.0 + self.tolerance.upper[need]) - beside
+    }
+
+    /// The lightest head that still passes a lower need; none where the rig does not have it.
     #[must_use]
     pub fn passes_lower(&self, need: LowerBound) -> Option<Mass> {
-        let bound = self.lower(need)?;
-        Some(bound / (1.0 + self.tolerance.lower[need]))
+        self.lower(need).map(|bound| self.within_lower(need, bound))
     }
 
-    /// The heaviest head that still passes an upper need: its bound and its tolerance.
+    /// The heaviest head that still passes an upper need; none where it does not apply.
     #[must_use]
     pub fn passes_upper(&self, need: UpperBound) -> Option<Mass> {
-        let bound = self.upper(need)?;
-        Some(bound * (1.0 + self.tolerance.upper[need]))
+        self.upper(need).map(|bound| self.within_upper(need, bound))
     }
 
     fn lower_of(&self, rigged: &Rigged, need: LowerBound) -> Mass {
@@ -384,9 +408,7 @@ impl<'a> Needs<'a> {
             UpperBound::SinkCeiling => self.greatest(|r| self.for_speed(r, self.ceiling())),
             UpperBound::Overpower => self.submerged(s.overpower),
             UpperBound::Snag => self.greatest(|r| s.snag / r.wedge.max(0.05)),
-            UpperBound::RodMax => {
-                (s.rod_most? - self.rigged().other_mass).max(Mass::new::<gram>(0.0))
-            }
+            UpperBound::RodMax => s.rod_most? - self.rigged().other_mass,
             UpperBound::HoverLevel => self.submerged(s.hover?),
             UpperBound::Everyday => s.everyday,
             UpperBound::KeptUp if !self.asks(LowerBound::HoldsDepth) => return None,

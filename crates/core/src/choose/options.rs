@@ -12,7 +12,8 @@ pub struct Options {
     pub units: UnitSystem,
     /// Weights that are sold where the angler buys.
     pub ladder: Ladder,
-    /// Whether the other rigs are ranked beside the answer.
+    /// Whether the other rigs are ranked beside the answer, and lifts are told at other places than
+    /// half the cast.
     pub others: bool,
     /// Whether every rule considered is told.
     pub explain: bool,

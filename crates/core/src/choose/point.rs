@@ -53,7 +53,8 @@ fn wire_on(
     // Teeth ask for a stout leader, not for a stout hook.
     let without_teeth = line::leader_for(request, Toothy::None, line::row(rig, head), tables);
     let mut wire = hook::wire_for(tables, without_teeth.lb.1);
-    if on_stout_rod {
+    // The weakest link decides: behind a light leader a stout rod opens no light wire.
+    if on_stout_rod && wire != Wire::Light {
         wire = Wire::Heavy;
     }
     if let Some(least) = rig.hook.least_wire {

@@ -35,6 +35,13 @@ impl RigOnQuestion<'_> {
         depths.into_iter().flat_map(at).collect()
     }
 
+    /// Whether a rung serves where a choice was made: it passes every need, or is what is tied on
+    /// there all the same.
+    #[must_use]
+    pub fn serves(&self, there: &Choice, rung: usize) -> bool {
+        there.contains(self.rungs[rung].mass) || there.rung == rung
+    }
+
     /// The rung to tie on over the question's ranges: of those that do everything at their middle
     /// the one that does it over most of them, the nearest to the choice for the middle.
     pub(super) fn covering(&self, middle: &Choice) -> usize {
@@ -43,11 +50,8 @@ impl RigOnQuestion<'_> {
             .iter()
             .map(|c| self.choose_at(c))
             .collect();
-        let covers = |rung: usize| {
-            let mass = self.rungs[rung].mass;
-            windows.iter().filter(|w| w.contains(mass)).count()
-        };
-        let does_it = |rung: &usize| middle.contains(self.rungs[*rung].mass);
+        let covers = |rung: usize| windows.iter().filter(|w| self.serves(w, rung)).count();
+        let does_it = |rung: &usize| self.serves(middle, *rung);
         let apart = |rung: usize| rung.abs_diff(middle.rung);
         let all = (0..self.rungs.len()).filter(does_it);
         let best = all.max_by_key(|rung| (covers(*rung), std::cmp::Reverse(apart(*rung))));

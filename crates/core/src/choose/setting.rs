@@ -167,6 +167,8 @@ pub struct Setting<'t> {
     pub free: Force,
     /// Least mass that casts this far.
     pub castable: Mass,
+    /// Lightest head that is fished for these fish.
+    pub least: Mass,
     /// Most the rod is rated for, and most that it is loaded with.
     pub rod_most: Option<Mass>,
     /// See `rod_most`.
@@ -195,6 +197,7 @@ pub struct Unchanging<'t> {
     tables: &'t Tables,
     schools: EnumMap<School, SchoolAsks>,
     mood: f64,
+    least: Mass,
     line_density: f64,
     free: Force,
     rod_least_g: f64,
@@ -256,7 +259,8 @@ impl<'t> Unchanging<'t> {
         Self {
             tables,
             schools: EnumMap::from_fn(school),
-            mood: tables.mood_factor(request.mood),
+            mood: tables.mood_factor(request.mood) * tables.species(request.species).falls,
+            least: Mass::new::<gram>(tables.species(request.species).least_g),
             line_density: tables.line_density(line_kind(request, rig)),
             free: Force::new::<newton>(cover.free_n * rig.limits.snap),
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
@@ -339,6 +343,7 @@ impl<'t> Setting<'t> {
             hand: by.hand,
             free: ground.free,
             castable: Mass::new::<gram>(castable),
+            least: ground.least,
             rod_most: ground.rod_most,
             rod_lobs: ground
                 .rod_most

@@ -49,7 +49,6 @@ struct Ends {
 }
 
 fn ends(needs: &Needs<'_>) -> Ends {
-    let tolerance = needs.tolerance;
     let (mut lower, mut upper) = (None::<(Mass, LowerBound)>, None::<(Mass, UpperBound)>);
     let mut passes = (Mass::default(), None::<Mass>);
     for need in LowerBound::ALL {
@@ -59,16 +58,16 @@ fn ends(needs: &Needs<'_>) -> Ends {
         if lower.is_none_or(|l| l.0 <= mass) {
             lower = Some((mass, *need));
         }
-        passes.0 = passes.0.max(mass / (1.0 + tolerance.lower[*need]));
+        passes.0 = passes.0.max(needs.within_lower(*need, mass));
     }
     for need in UpperBound::ALL {
         let Some(mass) = needs.upper(*need) else {
             continue;
         };
         if upper.is_none_or(|u| mass < u.0) {
-            upper = Some((mass, *need));
+            upper = Some((mass.max(Mass::default()), *need));
         }
-        let most = mass * (1.0 + tolerance.upper[*need]);
+        let most = needs.within_upper(*need, mass);
         passes.1 = Some(passes.1.map_or(most, |m| m.min(most)));
     }
     Ends {

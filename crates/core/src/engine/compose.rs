@@ -18,7 +18,7 @@ use crate::choose::rank::Ranked;
 use crate::choose::setting::Conditions;
 use crate::choose::verdicts::Verdicts;
 use crate::choose::window::choose;
-use crate::explore::cast_ready;
+use crate::explore::cast_ready::{self, Lifts};
 use crate::explore::conflict::{WaysOut, ways_out};
 use crate::explore::judge::judge;
 use crate::explore::steps::{self, Turning};
@@ -29,7 +29,8 @@ use crate::tables::rules::Rule;
 /// the record of every rule asked goes with it.
 pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Verdicts<'w>) {
     let on = d.on;
-    let mut v = Verdicts::of(d, cast_ready::lift_s(d, (&d.needs, d.rung().mass)));
+    let lifts = Lifts::of(d);
+    let mut v = Verdicts::of(d, cast_ready::lift_s(d, lifts.half));
     let ways = ways_out(d, &v.facts);
     if let Some(ways) = &ways {
         v.record.entries.extend(&ways.record.entries);
@@ -47,7 +48,6 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     say::post(d, &head, &mut reasons);
     let (line, rod) = say::line(d, &mut reasons);
     let course = say::course(d, &v, &mut reasons);
-    let lifts = cast_ready::lifts(d);
     let schools = schools(d);
     let mut notes = say::coded(&v.notes, d, &v);
     notes.extend(say::disputed_weight(d, &schools));
@@ -102,8 +102,8 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         course: Some(course),
         fits: None,
         judged: judged(d),
-        lifts_say: say::lifts(&lifts, on.options.units),
-        lifts: lifts.into_iter().map(lift_at).collect(),
+        lifts_say: say::lifts(&lifts.told(), on.options.units),
+        lifts: lifts.told().into_iter().map(lift_at).collect(),
         judged_tied_on: on.request.head.is_none(),
         head,
         line,

@@ -110,48 +110,71 @@ fn cast(
     (rig, setup)
 }
 
-/// Shares of the cast at which a lift is told.
-const LIFTED_AT: [f64; 3] = [1.0, 0.5, 0.25];
-/// The share at which the retrieve tells it.
+/// The share of the cast at which the retrieve tells a lift.
 const HALF: f64 = 0.5;
+/// Steps in which a lift is played, of which tenths of a second are told, s.
+const LIFT_STEP_S: f64 = 0.008;
 /// A shorter fall is none that a hand notices, s (v0).
 pub const LEAST_FALL_S: f64 = 0.4;
 
-/// The highest lift of the retrieve at the whole cast, at half and at a quarter of it, each played
-/// once over a flat of the depth; none where nothing is lifted, or it does not come down again.
-#[must_use]
-pub fn lifts(d: &Decision<'_>) -> Vec<Lift> {
-    let played = LIFTED_AT
-        .iter()
-        .filter_map(|share| lift(d, (&d.needs, d.rung().mass), *share));
-    let mut all: Vec<Lift> = Vec::new();
-    for one in played {
-        // Where the line is steep already, nearer is no other place.
-        if all.last().is_none_or(|before| one.at_m < before.at_m) {
-            all.push(one);
-        }
-    }
-    all
+/// The highest lift of a retrieve, each played once over a flat of the depth; none where nothing is
+/// lifted, or it does not come down again.
+#[derive(Debug, Clone, Copy)]
+pub struct Lifts {
+    /// With the whole cast out.
+    pub far: Option<Lift>,
+    /// With half of it, at which the retrieve tells it.
+    pub half: Option<Lift>,
+    /// With a quarter of it.
+    pub near: Option<Lift>,
 }
 
-/// How long a lift of the retrieve falls, s, at half the cast: of the head tied on, or of another
-/// with its needs. None where nothing is lifted, where it hardly leaves the bottom, or where a
-/// current carries each fall another way.
-#[must_use]
-pub fn lift_s(d: &Decision<'_>, of: (&Needs<'_>, Mass)) -> Option<f64> {
-    if !holds(&d.on.tables.courses.falls_alike, &d.facts()) {
-        return None;
+impl Lifts {
+    /// Of what is tied on.
+    #[must_use]
+    pub fn of(d: &Decision<'_>) -> Self {
+        let at = |share: f64| lift(d, (&d.needs, d.rung().mass), share);
+        let beside = |share: f64| d.on.options.others.then(|| at(share)).flatten();
+        Self {
+            far: beside(1.0),
+            half: at(HALF),
+            near: beside(0.25),
+        }
     }
-    let fall = lift(d, of, HALF)?.fall_s;
+
+    /// The farthest first; where the line is steep already, nearer is no other place.
+    #[must_use]
+    pub fn told(&self) -> Vec<Lift> {
+        let mut all: Vec<Lift> = Vec::new();
+        for one in [self.far, self.half, self.near].into_iter().flatten() {
+            if all.last().is_none_or(|before| one.at_m < before.at_m) {
+                all.push(one);
+            }
+        }
+        all
+    }
+}
+
+/// How long a lift falls, s; none where it hardly leaves the bottom, or where a current carries each
+/// fall another way.
+#[must_use]
+pub fn lift_s(d: &Decision<'_>, lift: Option<Lift>) -> Option<f64> {
+    let alike = holds(&d.on.tables.courses.falls_alike, &d.facts());
+    let fall = lift.filter(|_| alike)?.fall_s;
     (fall >= LEAST_FALL_S).then_some(fall)
 }
 
-/// One lift at a share of the cast.
+/// The lift of another head with its needs, with half the cast out.
 #[must_use]
-pub fn lift(d: &Decision<'_>, of: (&Needs<'_>, Mass), share: f64) -> Option<Lift> {
+pub fn lift_of(d: &Decision<'_>, of: (&Needs<'_>, Mass)) -> Option<Lift> {
+    lift(d, of, HALF)
+}
+
+/// One lift at a share of the cast.
+fn lift(d: &Decision<'_>, of: (&Needs<'_>, Mass), share: f64) -> Option<Lift> {
     let flat = Profile::flat(d.on.conditions.depth_m);
     let (_, setup) = cast(d, of, (flat, Direction::Up));
-    Cast::one_lift(&setup, share)
+    Cast::one_lift(&setup, (share, LIFT_STEP_S))
 }
 
 /// How a line is held while a rig is let down so.

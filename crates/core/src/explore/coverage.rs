@@ -41,14 +41,11 @@ pub fn coverage(on: &RigOnQuestion<'_>) -> Option<Covered> {
     Some(Covered { whole, fewest })
 }
 
-/// Which rungs serve a point: those within its window, or where the needs
-/// cross the one that is tied on all the same.
+/// Which rungs serve a point.
 fn serves(on: &RigOnQuestion<'_>, c: &Conditions) -> Vec<bool> {
     let choice = on.choose_at(c);
-    let rungs = on.rungs.iter().enumerate();
-    rungs
-        .map(|(i, r)| choice.contains(r.mass) || i == choice.rung)
-        .collect()
+    let rungs = 0..on.rungs.len();
+    rungs.map(|i| on.serves(&choice, i)).collect()
 }
 
 /// The smallest set that covers all, by trying sets of growing size; of equals

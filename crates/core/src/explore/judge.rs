@@ -122,7 +122,7 @@ pub fn judge_tied(tied: &TiedOn<'_>) -> Vec<Held> {
     let mut found = weights(tied);
     found.push(shape_here(tied));
     if let Some(hook) = tied.hook_to_judge() {
-        found.extend(hooks(tied.d, hook));
+        found.extend(hooks(tied, hook));
     }
     if let Some(most) = rod_most_g(on.request, on.tables) {
         let tolerance = on.tables.conditions.tolerance.upper[UpperBound::RodMax];
@@ -132,20 +132,25 @@ pub fn judge_tied(tied: &TiedOn<'_>) -> Vec<Held> {
     found
 }
 
-/// The ends of the window, for its shape, metal and hook.
+/// The ends of the window, for its shape, metal and hook: of the head alone, or of the whole that
+/// flies and hangs on the rod.
 fn weights(tied: &TiedOn<'_>) -> Vec<Held> {
-    let (needs, has) = (&tied.needs, grams(tied.mass));
-    let bound =
-        |mass: Option<Mass>, of: fn(f64) -> Bound| mass.map_or(Bound::None, |m| of(grams(m)));
+    let needs = &tied.needs;
+    let other = needs.rigged().other_mass;
+    let one = |need: Judged, bound: Option<Mass>, of: fn(f64) -> Bound, tolerance: f64| {
+        let whole = matches!(need, Judged::Castable | Judged::RodMax);
+        let beside = if whole { other } else { Mass::default() };
+        let bound = bound.map_or(Bound::None, |m| of(grams(m + beside)));
+        let has = grams(tied.mass + beside);
+        held((need, Measure::Grams), has, bound, tolerance)
+    };
     let lower = LowerBound::ALL.iter().map(|need| {
-        let least = bound(needs.lower(*need), Bound::Least);
-        let of = (of_lower(*need), Measure::Grams);
-        held(of, has, least, needs.tolerance.lower[*need])
+        let tolerance = needs.tolerance.lower[*need];
+        one(of_lower(*need), needs.lower(*need), Bound::Least, tolerance)
     });
     let upper = UpperBound::ALL.iter().map(|need| {
-        let most = bound(needs.upper(*need), Bound::Most);
-        let of = (of_upper(*need), Measure::Grams);
-        held(of, has, most, needs.tolerance.upper[*need])
+        let tolerance = needs.tolerance.upper[*need];
+        one(of_upper(*need), needs.upper(*need), Bound::Most, tolerance)
     });
     lower.chain(upper).collect()
 }
@@ -166,20 +171,32 @@ fn shape_here(tied: &TiedOn<'_>) -> Held {
 }
 
 /// Its hook against bait, cover and line.
-fn hooks(d: &Decision<'_>, own: &NamedHook) -> [Held; 4] {
-    let (on, asked) = (d.on, d.on.hook_asked());
+fn hooks(tied: &TiedOn<'_>, own: &NamedHook) -> [Held; 4] {
+    let d = tied.d;
+    // Its gap is judged as it lies in the bait, open or hidden; whether it should be hidden is a need
+    // of its own.
+    let (on, asked) = (d.on, tied.hook_asked());
     let tolerance = &on.tables.conditions.tolerance;
     let judged = asked.judge(&own.measures);
+    // What the choice ties on where nothing better is sold is not called wrong.
+    let chosen = d.fit.fits.then_some(&d.fit.measured);
     let millimetres = |need| (need, Measure::Millimetres);
     let gap = held(
         millimetres(Judged::GapFree),
         own.measures.gap_mm,
-        Bound::Least(hook::TIGHT * judged.wanted_gap_mm),
+        Bound::Least(
+            chosen
+                .map_or(f64::INFINITY, |h| h.gap_mm)
+                .min(hook::TIGHT * judged.wanted_gap_mm),
+        ),
         tolerance.gap,
     );
     let bait = on.bait.length.get::<millimeter>();
     let (least, most) = asked.length_bounds();
     let most = (most * bait).min(on.bait.tail_root.get::<millimeter>());
+    let (least, most) = chosen.map_or((least * bait, most), |h| {
+        (h.length_mm.min(least * bait), h.length_mm.max(most))
+    });
     let length = |bound| {
         let long = own.measures.length_mm;
         held(
@@ -189,10 +206,7 @@ fn hooks(d: &Decision<'_>, own: &NamedHook) -> [Held; 4] {
             tolerance.length,
         )
     };
-    let (short, stiff) = (
-        length(Bound::Least(least * bait)),
-        length(Bound::Most(most)),
-    );
+    let (short, stiff) = (length(Bound::Least(least)), length(Bound::Most(most)));
     let length = if short.margin < stiff.margin {
         short
     } else {

@@ -51,7 +51,8 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
     let rung = d.rung();
     let label = Arg::Word(rung.label);
     let said = if d.choice.crossed == Crossed::NoRung {
-        sentences::conflict_no_rung(told(lower.0), told(upper.0), label)
+        let (least, most) = d.choice.passes;
+        sentences::conflict_no_rung(told(least), told(most), label)
     } else {
         let so = match (upper.1, rung.mass < lower.0) {
             (UpperBound::RodMax, _) => match rod_most_g(d.on.request, d.on.tables) {

@@ -44,6 +44,9 @@ fn speed(v: Velocity) -> Arg {
 pub fn lower(d: &Decision<'_>) -> Said {
     let (needs, c) = (&d.needs, &d.on.conditions);
     let s = &needs.setting;
+    if s.least >= d.choice.lower.0 {
+        return sentences::lower_least_for_fish(Arg::Word(d.on.request.species.label()));
+    }
     match d.choice.lower.1 {
         LowerBound::TimeToBottom => {
             sentences::lower_time_to_bottom(Arg::Number(s.wait.get::<second>(), 0))

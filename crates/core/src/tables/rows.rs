@@ -262,8 +262,17 @@ row!(ClarityRow {
 });
 row!(SpeciesRow {
     code: Species,
+    #[serde(default = "one")]
+    falls: f64,
+    #[serde(default)]
+    least_g: f64,
     asks: Asks
 });
+
+fn one() -> f64 {
+    1.0
+}
+
 row!(RankRow {
     form: f64,
     length: f64,

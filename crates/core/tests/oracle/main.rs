@@ -23,7 +23,7 @@ use std::sync::LazyLock;
 
 use book::Book;
 use book::num;
-use needs::{Weighed, Window};
+use needs::Weighed;
 use proptest::prelude::*;
 use question::{Asked, Now};
 use yarrowfen_core::Answer;
@@ -76,7 +76,7 @@ fn same_window(asked: &Asked<'_>, weighed: &Weighed<'_>, a: &Answer) -> Result<(
         ours.upper
     );
     prop_assert_eq!(a.head.shape.code(), asked.shapes(&asked.now())[0]);
-    let turns = Turns::new(&ours, 1.0, weighed.lobbed());
+    let turns = Turns::new(weighed, 1.0);
     same_rung(a, &turns, (2.0 * slack, rounding))
 }
 
@@ -93,10 +93,23 @@ struct Turns {
 
 impl Turns {
     /// For a window whose ends are so many times as heavy.
-    fn new(window: &Window, by: f64, lobbed: f64) -> Self {
+    fn new(weighed: &Weighed<'_>, by: f64) -> Self {
+        let (window, lobbed, other) = (&weighed.window(), weighed.lobbed(), weighed.beside());
         let tolerance = BOOK.conditions("tolerance");
         let alike = 1.0 + num(tolerance, "alike");
         let of = |side: &str, need: &str| 1.0 + num(&tolerance[side], need);
+        // What flies and what hangs on the rod is the whole; a rod may be too weak for the bait alone.
+        let beside = |need: &str| match need {
+            "castable" => other,
+            _ => 0.0,
+        };
+        let least_of =
+            |(g, need): &(f64, &str)| (g + beside(need)) / of("lower", need) - beside(need);
+        let rod = (lobbed + other) / 1.333;
+        let most_of = |(g, need): &(f64, &str)| match *need {
+            "rod_max" => rod * of("upper", need) - other,
+            _ => g * of("upper", need),
+        };
         let greatest = |all: &mut dyn Iterator<Item = f64>| all.fold(0.0, f64::max);
         let least = |all: &mut dyn Iterator<Item = f64>| all.fold(f64::INFINITY, f64::min);
         let (lower, upper) = (&window.lower, &window.upper);
@@ -106,8 +119,8 @@ impl Turns {
             upper: by * least(&mut upper.iter().map(|u| u.0)) * alike,
             target: by * window.near_target / alike,
             passes: (
-                by * greatest(&mut lower.iter().map(|l| l.0 / of("lower", l.1))),
-                by * least(&mut upper.iter().map(|u| u.0 * of("upper", u.1))),
+                by * greatest(&mut lower.iter().map(least_of)),
+                by * least(&mut upper.iter().map(most_of)),
             ),
             rod: lobbed.min(everyday) * alike,
         }
@@ -226,7 +239,7 @@ proptest! {
         let moved = |field: &str, value: f64, up: bool, sure: f64| {
             let weighed = Weighed::new(&asked, &hook, turned(&now, field, value));
             let by = if up { 1.0 + sure } else { 1.0 - sure };
-            let (g, _) = Turns::new(&weighed.window(), by, weighed.lobbed()).tied_on(&rungs);
+            let (g, _) = Turns::new(&weighed, by).tied_on(&rungs);
             if up { g > 1.001 * tied } else { g < 0.999 * tied }
         };
         let held_up = asked.lower_needs(asked.school(&now)).contains(&"holds_depth");

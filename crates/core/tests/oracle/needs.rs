@@ -128,6 +128,13 @@ impl<'a> Weighed<'a> {
             * between(&fall["temperature"], self.now.temp)
             * (1.0 + self.of_school("deepens") * (between(&fall["depth"], self.reach()) - 1.0))
             * num(fall, self.asked.q.mood.code())
+            * num_or(self.fish(), "falls", 1.0)
+    }
+
+    fn fish(&self) -> &Value {
+        self.asked
+            .book
+            .condition("species", self.asked.q.species.code())
     }
 
     fn wait(&self) -> f64 {
@@ -239,8 +246,16 @@ impl<'a> Weighed<'a> {
         1000.0 * (body.hook_kg + body.bait_m3 * body.plastic)
     }
 
+    /// Bait and hook, g.
+    pub fn beside(&self) -> f64 {
+        self.other_g(&self.tied(1.0))
+    }
+
     fn meets(&self, need: &str, body: &Body) -> bool {
         let (q, book) = (self.asked.q, self.asked.book);
+        if need != "near_target" && 1000.0 * body.head_kg < num_or(self.fish(), "least_g", 0.0) {
+            return false;
+        }
         match need {
             "time_to_bottom" => body.seconds(self.now.depth, self.let_down()) <= self.wait(),
             "contact" => {

@@ -413,7 +413,7 @@ impl<'a> Asked<'a> {
             .iter()
             .position(|w| self.leader_lb(head_g) <= num(w, "most_leader_lb"))
             .unwrap();
-        if stout {
+        if stout && wire > place("light") {
             wire = wires.len() - 1;
         }
         if let Some(least) = self.of_rig("hook").get("least_wire") {

@@ -90,6 +90,7 @@ sentences! {
     lower_castable(cast);
     lower_snap_free();
     lower_grind();
+    lower_least_for_fish(fish);
     upper_sink_ceiling(mood, temp, most);
     upper_overpower(length);
     upper_snag(bottom);

@@ -104,14 +104,15 @@ impl Reading {
         self.beyond() / self.full(row)
     }
 
-    /// How far it lies beyond what is wanted, or within it (negative), in those parts.
+    /// How far it lies beyond what is wanted and its tolerance, or within it (negative), in those
+    /// parts.
     #[must_use]
     pub fn off(&self, row: &GaugeRow) -> f64 {
         let over = match self.wanted {
             Wanted::To(most) => self.value - most,
             Wanted::From(least) => least - self.value,
         };
-        over / self.full(row)
+        over.min(self.beyond()) / self.full(row)
     }
 
     fn full(&self, row: &GaugeRow) -> f64 {

@@ -4,6 +4,7 @@ use super::tries::{Try, with};
 use crate::base::codes::Plastic;
 use crate::base::text::Arg;
 use crate::base::{limits, round};
+use crate::choose::tie;
 use crate::choose::tied_on::TiedOn;
 
 /// Steps in which thicknesses and lengths are tried, mm.
@@ -83,14 +84,19 @@ pub fn larger(t: &TiedOn<'_>) -> Vec<Try> {
         .collect()
 }
 
-/// The same of floating plastic.
+/// The same of floating plastic, on the keeper that holds that.
 pub fn floating(t: &TiedOn<'_>) -> Vec<Try> {
     if t.d.on.request.bait.plastic == Plastic::Floating {
         return Vec::new();
     }
-    let to = Arg::Word(Plastic::Floating.label());
-    vec![with(t, to, |r| {
+    let mut floating = t.d.on.request.clone();
+    floating.bait.plastic = Plastic::Floating;
+    let keeper = tie::keeper(&floating, t.d.on.tables);
+    vec![with(t, Arg::Word(keeper.label()), |r| {
         r.bait.plastic = Plastic::Floating;
         r.bait.mass_g = None;
+        if let Some(head) = &mut r.head {
+            head.keeper = Some(keeper);
+        }
     })]
 }

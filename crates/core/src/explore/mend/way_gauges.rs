@@ -86,7 +86,7 @@ pub fn highest_lift(t: &TiedOn<'_>) -> Option<f64> {
 /// Fall of the highest lift, s.
 pub fn lift_fall(t: &TiedOn<'_>) -> Option<Reading> {
     let height = highest_lift(t)?;
-    let falls = cast_ready::lift_s(t.d, (&t.needs, t.mass))?;
+    let falls = cast_ready::lift_s(t.d, cast_ready::lift_of(t.d, (&t.needs, t.mass)))?;
     let saw = say::measured_lift_fall(Arg::Distance(height), Arg::Seconds(falls));
     Reading::from(falls, t.d.on.tables.mend.way.lift_s, saw)
 }
