@@ -379,6 +379,7 @@ assumed_wire = { $wire }
 assumed_body = a bait { $depth } thick
 assumed_rod = a { $power } rod
 assumed_leader = a leader of { $test } lb
+wanted_near = near enough to { $bound }
 wanted_to = wanted to { $most }
 wanted_from = wanted from { $least }
 mend_assumed = Assumed, as the pick has it: { $what }

@@ -82,6 +82,8 @@ pub(super) fn measured(
     };
     let told = wanted_amount(row, *gauge, reading.wanted, options.ladder);
     let (from, to, said) = match reading.wanted {
+        Wanted::To(most) if reading.near() => (None, Some(most), say::wanted_near(told)),
+        Wanted::From(least) if reading.near() => (Some(least), None, say::wanted_near(told)),
         Wanted::To(most) => (None, Some(most), say::wanted_to(told)),
         Wanted::From(least) => (Some(least), None, say::wanted_from(told)),
     };

@@ -78,6 +78,7 @@ sentences! {
     assumed_body(depth);
     assumed_rod(power);
     assumed_leader(test);
+    wanted_near(bound);
     wanted_to(most);
     wanted_from(least);
     mend_assumed(what);

@@ -92,6 +92,16 @@ impl Reading {
         }
     }
 
+    /// Whether it misses what is wanted, by no more than the tolerance.
+    #[must_use]
+    pub fn near(&self) -> bool {
+        let missed = match self.wanted {
+            Wanted::To(most) => self.value - most,
+            Wanted::From(least) => least - self.value,
+        };
+        missed > SAME && !self.deviates()
+    }
+
     /// Whether it lies beyond.
     #[must_use]
     pub fn deviates(&self) -> bool {
