@@ -8,7 +8,7 @@ test('the whole answer stands in the first screen', async ({ page }) => {
   for (const part of ['.weight', '.column-fig svg', '.ladder .chosen', '.reasons', '.strip', '.schools']) {
     const box = await page.locator(part).first().boundingBox();
     expect(box.y, part).toBeGreaterThanOrEqual(0);
-    expect(box.y + box.height, part).toBeLessThanOrEqual(810);
+    expect(box.y + box.height, part).toBeLessThanOrEqual(803);
   }
   expect(await weight(page)).toContain('1/16');
 });

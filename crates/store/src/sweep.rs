@@ -4,9 +4,10 @@ use crate::{Store, StoreError};
 
 impl Store {
     /// Removes for good what was deleted or changed more than thirty days ago, files that nobody
-    /// took in for two, what happened to accounts more than ninety ago, owners and sign-ins that ended, attempts and forms of more than a day
-    /// ago, and browsers that cannot come back: their cookie lasts 400 days, and nothing was
-    /// written in them since.
+    /// took in for two, what happened to accounts more than ninety ago, owners and sign-ins that
+    /// ended, attempts and forms of more than a day ago, and browsers that cannot come back, with
+    /// the account that took them over: their cookie lasts 400 days, and nothing was written in them
+    /// since.
     /// Gives how many rows went.
     ///
     /// # Errors

@@ -109,10 +109,9 @@ impl JudgedNeed {
     /// Whether it is worth a line: it applies, and does not hold by far.
     #[must_use]
     pub fn worth_a_line(&self) -> bool {
-        let by_far = match (self.least, self.most) {
-            (_, Some(most)) => self.measure.abs() * FAR < most,
-            (Some(least), _) => self.measure > FAR * least && self.unit == "g",
-            _ => self.margin > FAR,
+        let by_far = match self.most {
+            Some(_) => self.margin > 1.0 - 1.0 / FAR,
+            None => self.margin > FAR - 1.0,
         };
         self.applies && !by_far
     }

@@ -168,8 +168,8 @@ impl Cast {
 
     /// The highest lift of the moves, done once at a share of the cast (or where the line is no
     /// steeper than a retrieve's) from a lure that lies with its line tight, drawn up to
-    /// there where it is drawn just before, in steps of so many seconds; none where nothing is lifted, or it does not come down
-    /// again.
+    /// there where it is drawn just before, in steps of so many seconds; none where nothing is
+    /// lifted, or it does not come down again.
     #[must_use]
     pub fn one_lift(setup: &Setup, (share, step): (f64, f64)) -> Option<Lift> {
         let lifts = setup.moves.iter().enumerate();

@@ -13,7 +13,7 @@ pub struct Accepted(OnceLock<EnumMap<Gauge, Option<f64>>>);
 
 impl Accepted {
     /// The factor of a measure, by what works all of them out.
-    pub fn of(
+    pub fn factor(
         &self,
         gauge: Gauge,
         all: impl FnOnce() -> EnumMap<Gauge, Option<f64>>,

@@ -53,10 +53,11 @@ impl Needs<'_> {
         strength::bow_m(push / span, span, self.weight(head).value)
     }
 
-    /// Fastest that a head is reeled and stays on the bottom near the rod, m/s; 0 where it does
-    /// not stay there at all.
+    /// Fastest that a head is reeled and stays on the bottom near the rod, within the tolerance of
+    /// that need, m/s; 0 where it does not stay there at all.
     #[must_use]
     pub fn held_mps(&self, head: &HeadBody) -> f64 {
+        let head = &head.times(1.0 + self.tolerance.lower[LowerBound::Contact]);
         let weight = self.weight(head);
         let stays = |mps: f64| {
             let drawn = Velocity::new::<meter_per_second>(mps);

@@ -139,7 +139,7 @@ impl Needs<'_> {
     #[must_use]
     pub fn passes(&self, mass: Mass) -> bool {
         let lighter = |need: UpperBound| {
-            let beside = self.beside(need == UpperBound::RodMax);
+            let beside = self.carried(need == UpperBound::RodMax);
             (mass + beside) / (1.0 + self.tolerance.upper[need]) - beside
         };
         UpperBound::ALL

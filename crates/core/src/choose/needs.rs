@@ -289,9 +289,8 @@ impl<'a> Needs<'a> {
             .map(|m| m.max(Mass::new::<gram>(LEAST_G)).max(self.setting.least))
     }
 
-    /// What a bound of a need is a bound of, beside the head: the whole rig flies, and hangs on the
-    /// rod.
-    pub(super) fn beside(&self, whole: bool) -> Mass {
+    /// Bait and hook, where a need bounds the whole rig that flies or hangs on the rod; else nothing.
+    pub(super) fn carried(&self, whole: bool) -> Mass {
         if whole {
             self.rigged().other_mass
         } else {
@@ -302,14 +301,14 @@ impl<'a> Needs<'a> {
     /// A lower bound less its tolerance: the lightest head that still passes the need.
     #[must_use]
     pub fn within_lower(&self, need: LowerBound, bound: Mass) -> Mass {
-        let beside = self.beside(need == LowerBound::Castable);
+        let beside = self.carried(need == LowerBound::Castable);
         (bound + beside) / (1.0 + self.tolerance.lower[need]) - beside
     }
 
     /// An upper bound and its tolerance: the heaviest head that still passes the need.
     #[must_use]
     pub fn within_upper(&self, need: UpperBound, bound: Mass) -> Mass {
-        let beside = self.beside(need == UpperBound::RodMax);
+        let beside = self.carried(need == UpperBound::RodMax);
         (bound + beside) * (1.0 + self.tolerance.upper[need]) - beside
     }
 

@@ -150,7 +150,7 @@ impl<'a> RigOnQuestion<'a> {
 
     /// The same rig on another question.
     #[must_use]
-    pub fn of<'o>(&self, request: &'o PickRequest) -> RigOnQuestion<'o>
+    pub fn on_question<'o>(&self, request: &'o PickRequest) -> RigOnQuestion<'o>
     where
         'a: 'o,
     {

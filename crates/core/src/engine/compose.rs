@@ -29,7 +29,7 @@ use crate::tables::rules::Rule;
 /// the record of every rule asked goes with it.
 pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Verdicts<'w>) {
     let on = d.on;
-    let lifts = Lifts::of(d);
+    let lifts = Lifts::played(d);
     let mut v = Verdicts::of(d, cast_ready::lift_s(d, lifts.half));
     let ways = ways_out(d, &v.facts);
     if let Some(ways) = &ways {

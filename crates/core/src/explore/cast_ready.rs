@@ -132,7 +132,7 @@ pub struct Lifts {
 impl Lifts {
     /// Of what is tied on.
     #[must_use]
-    pub fn of(d: &Decision<'_>) -> Self {
+    pub fn played(d: &Decision<'_>) -> Self {
         let at = |share: f64| lift(d, (&d.needs, d.rung().mass), share);
         let beside = |share: f64| d.on.options.others.then(|| at(share)).flatten();
         Self {

@@ -3,7 +3,7 @@
 
 use uom::si::length::millimeter;
 
-use crate::base::codes::{Judged, LowerBound, Point, UpperBound, Wire};
+use crate::base::codes::{Judged, LowerBound, Point, Unsaid, UpperBound, Wire};
 use crate::base::{Mass, grams, maths};
 use crate::choose::decision::Decision;
 use crate::choose::rod::rod_most_g;
@@ -135,7 +135,12 @@ pub fn judge_tied(tied: &TiedOn<'_>) -> Vec<Held> {
 /// The ends of the window, for its shape, metal and hook: of the head alone, or of the whole that
 /// flies and hangs on the rod.
 fn weights(tied: &TiedOn<'_>) -> Vec<Held> {
-    let needs = &tied.needs;
+    // What is tied on is held against the very window that it was chosen in.
+    let window = tied.unsaid[Unsaid::Head].then(|| {
+        let on = tied.d.on;
+        on.needs(&on.conditions, tied.d.school)
+    });
+    let needs = window.as_ref().unwrap_or(&tied.needs);
     let other = needs.rigged().other_mass;
     let one = |need: Judged, bound: Option<Mass>, of: fn(f64) -> Bound, tolerance: f64| {
         let whole = matches!(need, Judged::Castable | Judged::RodMax);

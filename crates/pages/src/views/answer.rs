@@ -189,6 +189,12 @@ impl AnswerView {
         Some((fits.why_not.clone()?, better))
     }
 
+    /// Whether a head in hand is judged, not what is tied on.
+    #[must_use]
+    pub fn judges_head_in_hand(&self) -> bool {
+        !self.a.judged.is_empty() && !self.a.judged_tied_on
+    }
+
     /// The head in hand, or what is tied on, need by need: what fails first.
     #[must_use]
     pub fn judged(&self) -> Vec<&JudgedNeed> {

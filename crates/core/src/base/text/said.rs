@@ -6,13 +6,11 @@ use std::fmt::Write as _;
 
 use super::catalogue::{Message, Part, catalogue};
 use crate::base::codes::Material;
-use crate::base::{Dimension, UnitSystem, printed};
+use crate::base::{Dimension, GRAMS_PER_OUNCE, UnitSystem, printed};
 
 /// An inch is this many millimetres, and a kilogram this many pounds (by definition).
 const MM_PER_INCH: f64 = 25.4;
 const LB_PER_KG: f64 = 2.204_622_621_8;
-/// An ounce is this many grams (by definition).
-const G_PER_OZ: f64 = 28.349_523_125;
 
 /// A value in a sentence.
 #[derive(Debug, Clone, PartialEq)]
@@ -172,7 +170,7 @@ impl Arg {
             Self::Mass(g) => match units {
                 UnitSystem::Metric => write!(out, "{} g", printed(*g, usize::from(*g < 9.95))),
                 UnitSystem::Imperial => {
-                    let (oz, fine) = (*g / G_PER_OZ, *g < 0.0995 * G_PER_OZ);
+                    let (oz, fine) = (*g / GRAMS_PER_OUNCE, *g < 0.0995 * GRAMS_PER_OUNCE);
                     write!(out, "{} oz", printed(oz, if fine { 3 } else { 2 }))
                 }
             },

@@ -77,7 +77,7 @@ const SAME_MARGIN: f64 = 1e-3;
 impl Faults {
     /// Of what is tied on.
     #[must_use]
-    pub fn of(t: &TiedOn<'_>) -> Self {
+    pub fn found(t: &TiedOn<'_>) -> Self {
         Self {
             beyond: EnumMap::from_fn(|gauge| read(gauge, t).is_some_and(|r| r.deviates())),
             margins: margins(t),
@@ -164,7 +164,7 @@ pub fn effects(now: &TiedOn<'_>, then: &TiedOn<'_>) -> Vec<Changed> {
 /// before it.
 #[must_use]
 pub fn brings(was: &Faults, then: &TiedOn<'_>) -> Vec<Symptom> {
-    let (was, is, facts) = (&was.beyond, Faults::of(then).beyond, then.d.facts());
+    let (was, is, facts) = (&was.beyond, Faults::found(then).beyond, then.d.facts());
     let symptoms = then.d.on.tables.mend.symptoms.iter();
     let can_be = &then.d.on.tables.mend.can_be;
     let brought = symptoms.filter(|(symptom, suspects)| {

@@ -99,7 +99,7 @@ pub fn mend<'d>(
     }
     turn(chooser, options, t, &mut looked);
     let mut causes = in_order(t, complaint, looked);
-    let was = Faults::of(t);
+    let was = Faults::found(t);
     for cause in &mut causes {
         if cause.standing != Standing::RuledOut {
             cause.changes = changes(chooser, options, (t, &was), cause);

@@ -21,7 +21,7 @@ pub fn read(gauge: Gauge, t: &TiedOn<'_>) -> Option<Reading> {
     let mut reading = measure(gauge, t)?;
     reading.tolerance = reading.tolerance.max(row.tolerance).max(least);
     if reading.deviates()
-        && let Some(by) = t.d.accepted.of(gauge, || accepted(t.d))
+        && let Some(by) = t.d.accepted.factor(gauge, || accepted(t.d))
     {
         reading.loosen(by);
     }
@@ -40,18 +40,18 @@ fn accepted(d: &Decision<'_>) -> EnumMap<Gauge, Option<f64>> {
         }
     };
     take(&row.tied, &tied);
-    let nothing_in_hand = unencumbered(d.on.request);
+    let nothing_in_hand = with_nothing_in_hand(d.on.request);
     if nothing_in_hand == *d.on.request {
         take(&row.usual, &tied);
     } else {
-        let on = d.on.of(&nothing_in_hand);
+        let on = d.on.on_question(&nothing_in_hand);
         take(&row.usual, &TiedOn::new(&on.decide(), None));
     }
     all
 }
 
 /// A question without what the angler brings to it: line, rod and pace.
-fn unencumbered(request: &PickRequest) -> PickRequest {
+fn with_nothing_in_hand(request: &PickRequest) -> PickRequest {
     let said = &request.tackle;
     PickRequest {
         head: None,

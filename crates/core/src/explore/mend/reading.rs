@@ -56,7 +56,7 @@ impl Reading {
 
     /// The same with so much tolerance.
     #[must_use]
-    pub fn within(self, tolerance: f64) -> Self {
+    pub fn with_tolerance(self, tolerance: f64) -> Self {
         Self { tolerance, ..self }
     }
 

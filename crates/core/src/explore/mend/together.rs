@@ -46,7 +46,11 @@ pub fn together(
             if mended {
                 return None;
             }
-            mending((*remedy, *gauge), (chooser, options), (t, &Faults::of(t)))
+            mending(
+                (*remedy, *gauge),
+                (chooser, options),
+                (t, &Faults::found(t)),
+            )
         });
         if let Some((mut tried, _)) = next {
             done.push((*cause, *remedy, tried.to.clone()));
@@ -54,7 +58,7 @@ pub fn together(
             last = tried;
         }
     }
-    let was = Faults::of(now);
+    let was = Faults::found(now);
     let (readings, effects, brings) = after(chooser, options, now, &last, |t| {
         let reading = |(cause, gauge, _): &(Cause, Gauge, Remedy)| {
             read(*gauge, t).map(|r| (*cause, *gauge, r))

@@ -20,7 +20,7 @@ pub fn weight_felt(t: &TiedOn<'_>) -> Option<Reading> {
     let saw = say::measured_weight_felt(weighs(t.mass), sold_from(wanted, ladder(t)));
     Some(
         Reading::from(grams(t.mass), grams(wanted), saw)?
-            .within(t.needs.tolerance.lower[LowerBound::Feel]),
+            .with_tolerance(t.needs.tolerance.lower[LowerBound::Feel]),
     )
 }
 
@@ -33,7 +33,7 @@ pub fn weight_holds(t: &TiedOn<'_>) -> Option<Reading> {
     let saw = say::measured_weight_holds(weighs(t.mass), sold_from(wanted, ladder(t)));
     Some(
         Reading::from(grams(t.mass), grams(wanted), saw)?
-            .within(t.needs.tolerance.lower[LowerBound::Contact]),
+            .with_tolerance(t.needs.tolerance.lower[LowerBound::Contact]),
     )
 }
 
@@ -73,7 +73,7 @@ pub fn weight_on_bait(t: &TiedOn<'_>) -> Option<Reading> {
     let most = level.map_or(life, |level| level.min(life));
     let saw = say::measured_weight_on_bait(weighs(t.mass), sold_to(most, ladder(t)));
     let tolerance = t.needs.tolerance.upper[UpperBound::Overpower];
-    Some(Reading::to(grams(t.mass), grams(most), saw)?.within(tolerance))
+    Some(Reading::to(grams(t.mass), grams(most), saw)?.with_tolerance(tolerance))
 }
 
 /// Seconds to the bottom, against how long one waits for it; nothing where it floats.
@@ -86,14 +86,14 @@ pub fn time_down(t: &TiedOn<'_>) -> Option<Reading> {
         Arg::Seconds(wait),
     );
     let tolerance = t.needs.tolerance.lower[LowerBound::TimeToBottom];
-    Some(Reading::to(time, wait, saw)?.within(tolerance))
+    Some(Reading::to(time, wait, saw)?.with_tolerance(tolerance))
 }
 
-/// Reeling speed, m/s, against the fastest at which it stays down; nothing off the bottom or
-/// where nothing is reeled.
+/// Reeling speed, m/s, against the fastest at which it stays down; nothing off the bottom, where it
+/// need not stay there, or where nothing is reeled.
 pub fn pace_held(t: &TiedOn<'_>) -> Option<Reading> {
     let pace = t.needs.setting.wound.value;
-    if off_bottom(t) || pace <= 0.0 {
+    if !t.needs.asks(LowerBound::Contact) || off_bottom(t) || pace <= 0.0 {
         return None;
     }
     let held = t.needs.held_mps(&t.body);
