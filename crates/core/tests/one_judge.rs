@@ -1,6 +1,5 @@
 //! One judge: what is tied on is in range by every measure, or the answer itself says that it is
 //! not; every change that is offered is one that the choice accepts; limits are soft.
-#![expect(clippy::unwrap_used, reason = "a test may fail loudly")]
 
 mod common;
 
