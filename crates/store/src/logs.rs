@@ -129,13 +129,19 @@ pub(crate) async fn insert(
         kinds.push(kind_of(&what).to_owned());
         whats.push(what);
     }
+    // Asked first, so that each query looks at one part of the log.
+    let account = sqlx::query_scalar!(
+        "select account from joined_browsers where browser = $1",
+        owner.0
+    )
+    .fetch_optional(&mut *connection)
+    .await?;
     let new = sqlx::query_scalar!(
         "insert into log_events (owner_id, id, day, at_ms, offset_min, device, seq, kind, what, change_id)
          select $1, u.*, $10 from unnest($2::uuid[], $3::date[], $4::bigint[], $5::smallint[], $6::uuid[],
                                     $7::bigint[], $8::text[], $9::jsonb[])
                                 as u (id, day, at_ms, offset_min, device, seq, kind, what)
-         where not exists (select from joined_browsers j join log_events have on have.owner_id = j.account
-                           where j.browser = $1 and have.id = u.id)
+         where not exists (select from log_events have where have.owner_id = $11 and have.id = u.id)
          on conflict (owner_id, id) do nothing returning id",
         owner.0,
         &ids,
@@ -146,7 +152,8 @@ pub(crate) async fn insert(
         &seqs,
         &kinds,
         &whats,
-        file.map(|f| f.0)
+        file.map(|f| f.0),
+        account
     )
     .fetch_all(connection)
     .await?;
