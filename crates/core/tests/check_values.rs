@@ -155,7 +155,7 @@ fn a_swing_head_of_five_eighths_holds_and_needs_more_when_burned() {
     assert!(at(4.0, 1.0).weight.oz > at(4.0, 0.45).weight.oz);
 }
 
-/// Bites on the fall only: halve the weight. Rock that eats heads: lighter.
+/// Bites on the fall only: halve the weight. Rock that takes heads: lighter.
 #[test]
 fn the_step_down_names_the_habit_that_calls_for_it() {
     let on = |bottom: &str| {
@@ -163,7 +163,7 @@ fn the_step_down_names_the_habit_that_calls_for_it() {
         ask(json).step_down.unwrap().when
     };
     assert!(on("gravel").contains("bites come only on the fall"));
-    assert!(on("boulder").contains("eats heads"));
+    assert!(on("boulder").contains("lose heads"));
 }
 
 /// River: heavier than pond.

@@ -10,7 +10,7 @@ use uom::si::{
     volume::cubic_meter,
 };
 use yarrowfen_core::answer::{JudgedNeed, Trigger};
-use yarrowfen_core::base::codes::{LowerBound, Rig, UpperBound};
+use yarrowfen_core::base::codes::{LowerBound, Rig, UpperBound, WindSide};
 use yarrowfen_core::base::limits;
 use yarrowfen_core::base::{
     Area, Dimension, Ladder, Length, Mass, MassDensity, ThermodynamicTemperature, Time, UnitSystem,
@@ -131,13 +131,46 @@ proptest! {
     }
 
     #[test]
+    fn wind_along_the_cast_never_asks_for_more_than_wind_across_it(r in request()) {
+        let from = |side| {
+            let mut blown = r.clone();
+            blown.water.wind_side = side;
+            pick(&blown).weight.window.lower_g
+        };
+        let [behind, usual, across] = [Some(WindSide::Behind), None, Some(WindSide::Across)].map(from);
+        prop_assert!(behind <= usual && usual <= across, "{behind} {usual} {across}");
+    }
+
+    #[test]
     fn more_current_never_lightens_the_pick(r in request(), at in 0.0..1.5f64, more in 0.0..1.0f64) {
         let with = |mps: f64| {
             let mut flowing = r.clone();
             flowing.water.current_mps = mps;
+            flowing.water.slips = false;
             pick(&flowing).weight.oz
         };
         prop_assert!(with(at + more) >= with(at));
+    }
+
+    #[test]
+    fn more_drift_never_lightens_the_pick(r in request(), at in 0.0..1.5f64, more in 0.0..1.0f64) {
+        let with = |mps: f64| {
+            let mut drifting = r.clone();
+            drifting.water.drift_mps = mps;
+            drifting.water.slips = false;
+            pick(&drifting).weight.oz
+        };
+        prop_assert!(with(at + more) >= with(at));
+    }
+
+    #[test]
+    fn a_boat_that_slips_at_the_speed_of_the_water_hangs_in_still_water(r in request()) {
+        let mut slips = r.clone();
+        (slips.water.current_mps, slips.water.drift_mps) = (0.0, 0.0);
+        slips.water.slips = true;
+        let mut still = slips.clone();
+        still.water.slips = false;
+        prop_assert_eq!(pick(&slips).weight.window.lower_g, pick(&still).weight.window.lower_g);
     }
 
     #[test]

@@ -367,7 +367,7 @@ fn a_plan_is_said_in_words() {
 fn rough() -> StopAsked {
     stop(
         "reef",
-        r#"{"water":{"depth_m":5,"bottom":"chunk_rock","clarity":"stained","temp_c":14},"season":"autumn","species":"smallmouth"}"#,
+        r#"{"water":{"depth_m":5,"bottom":"chunk_rock","clarity":"stained","temp_c":14,"wind_side":"across"},"season":"autumn","species":"smallmouth"}"#,
     )
 }
 

@@ -4,7 +4,9 @@ use serde::{Deserialize, Serialize};
 
 use super::Text;
 use super::tied_on::{Head, Hook, Weight};
-use crate::base::codes::{Basis, Judged, Material, Rig, School, Shape, Topic};
+use crate::base::codes::{
+    Basis, Judged, Material, Rig, School, Shape, TackleItem, TackleVerdict, Topic,
+};
 
 /// One reason, with what it rests on.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -33,6 +35,39 @@ pub struct Coded {
     #[serde(default)]
     pub code: Text,
     #[serde(default)]
+    pub text: Text,
+}
+
+/// Weight, lift and turns of the handle for a fall of so many seconds.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+#[expect(missing_docs, reason = "the contract's names carry their units")]
+pub struct LiftPlanned {
+    pub wanted_s: f64,
+    /// The weight.
+    pub label: Text,
+    pub g: f64,
+    /// Line that the lift takes in, and the turns of the handle that take it in.
+    pub line_m: f64,
+    pub turns: f64,
+    /// The lift, with half the cast out.
+    pub lift: LiftAt,
+    /// Whether it falls as long as it shall.
+    pub reached: bool,
+    pub text: Text,
+}
+
+/// A thing of the angler's own tackle, with its verdict for what is tied on.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "contract", derive(schemars::JsonSchema))]
+pub struct ToolInHand {
+    /// What it is.
+    pub item: TackleItem,
+    /// Whether it suits.
+    pub ok: bool,
+    /// How it suits.
+    pub verdict: TackleVerdict,
+    /// In words, with the thing as it was named.
     pub text: Text,
 }
 

@@ -1,7 +1,9 @@
 //! The answer: the contract's JSON, and all that a page needs to show it, so
 //! that a kept answer is shown later just as it was given.
 
+pub mod bench;
 mod beside;
+pub mod cast;
 pub mod mend;
 mod own;
 pub mod reasons;
@@ -13,8 +15,8 @@ use serde::{Deserialize, Serialize};
 
 pub use beside::{
     BaitMeasured, Coded, Considered, Coverage, CoverageHead, Excluded, FitsAnswer, JudgedNeed,
-    LiftAt, MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Switch,
-    Trigger,
+    LiftAt, LiftPlanned, MaterialReport, Reason, RigPlace, RungReport, RunnerUp, SchoolAnswer,
+    Step, Switch, ToolInHand, Trigger,
 };
 pub use own::{Buy, GapCell, GapRow, GapState, Gaps, OwnAnswer, OwnHead, OwnHook, OwnTool};
 pub use tied_on::{
@@ -52,6 +54,9 @@ pub struct Answer {
     pub line: Line,
     /// Rod.
     pub rod: Rod,
+    /// The angler's own tackle, as far as it was named, with a verdict for each thing.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub tackle_in_hand: Vec<ToolInHand>,
     /// How the bait goes through the water; none in answers from before it was
     /// chosen.
     #[serde(default)]
@@ -71,6 +76,9 @@ pub struct Answer {
     /// The same in words.
     #[serde(default)]
     pub lifts_say: Option<Text>,
+    /// Weight, lift and turns for the fall that was asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lift_plan: Option<LiftPlanned>,
     /// How to fish it.
     pub retrieve: Retrieve,
     /// How to rig it, with marks measured for this bait.

@@ -234,6 +234,9 @@ pub struct Line {
     /// answers from before it was told.
     #[serde(default)]
     pub leader_m: Option<(f64, f64)>,
+    /// Whether what is tied to the lure is a wire trace.
+    #[serde(default)]
+    pub wire_trace: bool,
     /// Kind and diameter that the window was computed with.
     pub computed_with: LineKind,
     #[serde(default)]

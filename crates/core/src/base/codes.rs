@@ -148,6 +148,14 @@ codes! {
     LineKind { Braid = "braid", Fluorocarbon = "fluorocarbon", Mono = "mono" }
 }
 codes! {
+    /// Which side the wind comes from, seen by the angler who looks down the cast.
+    WindSide { Behind = "behind", Across = "across", Ahead = "ahead" }
+}
+codes! {
+    /// The kind of reel.
+    Reel { Spinning = "spinning", Casting = "casting" }
+}
+codes! {
     /// What the head is cast from.
     Material { Lead = "lead", Tungsten = "tungsten", Tin = "tin", Bismuth = "bismuth" }
 }

@@ -46,6 +46,8 @@ limits! {
     WIND_MAX = "water.wind_max_mps", "m/s", Some(Dimension::Wind), 0.0 ..= 25.0;
     DRIFT = "water.drift_mps", "m/s", Some(Dimension::Speed), 0.0 ..= 2.5;
     CAST = "cast_m", "m", Some(Dimension::Distance), 2.0 ..= 90.0;
+    TRAIL = "trail_m", "m", Some(Dimension::Distance), 2.0 ..= 90.0;
+    LIFT_FALL = "lift_fall_s", "s", None, 0.4 ..= 15.0;
     RETRIEVE = "retrieve_mps", "m/s", Some(Dimension::Speed), 0.0 ..= 3.0;
     TURNS = "retrieve_turns_ps", "1/s", None, 0.0 ..= 5.0;
     REEL_TURN = "reel_turn_m", "m", Some(Dimension::Distance), 0.2 ..= 1.5;
@@ -56,6 +58,7 @@ limits! {
     ROD_MIN = "tackle.rod_min_g", "g", None, 0.0 ..= 150.0;
     ROD_MAX = "tackle.rod_max_g", "g", None, 0.5 ..= 300.0;
     REEL_RATIO = "tackle.reel_ratio", "", None, 3.0 ..= 11.0;
+    ROD_LENGTH = "tackle.rod_m", "m", Some(Dimension::Distance), 0.9 ..= 4.6;
     HEAD_OZ = "head.oz", "oz", None, 0.005 ..= 5.0;
     HEAD_G = "head.g", "g", None, 0.1 ..= 140.0;
     HEAD_POST = "head.post_mm", "mm", Some(Dimension::Size), 0.0 ..= 30.0;

@@ -28,6 +28,8 @@ codes! {
         BogsDown = "bogs_down",
         HookedDeep = "hooked_deep",
         BiteDied = "bite_died",
+        SeenNoBite = "seen_no_bite",
+        BitesNotFelt = "bites_not_felt",
     }
 }
 codes! {
@@ -111,6 +113,11 @@ codes! {
         SmallBait = "small_bait",
         SpotNeedsRest = "spot_needs_rest",
         MovedDepth = "moved_depth",
+        SlackTakeMissed = "slack_take_missed",
+        NoSecondFall = "no_second_fall",
+        NotSnapped = "not_snapped",
+        FastWindIn = "fast_wind_in",
+        TailThreadedUp = "tail_threaded_up",
     }
 }
 codes! {
@@ -204,6 +211,7 @@ codes! {
         OtherRig = "other_rig",
         NoseTie = "nose_tie",
         HidePoint = "hide_point",
+        WindBehind = "wind_behind",
         SwimAbove = "swim_above",
         LongerPauses = "longer_pauses",
         FloatingPlastic = "floating_plastic",
@@ -237,6 +245,11 @@ codes! {
         RestSpot = "rest_spot",
         SearchDepth = "search_depth",
         HigherLifts = "higher_lifts",
+        SetOnSlack = "set_on_slack",
+        LetFallAgain = "let_fall_again",
+        SnapHarder = "snap_harder",
+        WindInSlowly = "wind_in_slowly",
+        ThreadTailDown = "thread_tail_down",
     }
 }
 codes! {

@@ -105,6 +105,35 @@ codes! {
     }
 }
 codes! {
+    /// A thing of the angler's own tackle.
+    TackleItem {
+        Rod = "rod",
+        RodLength = "rod_length",
+        Reel = "reel",
+        Ratio = "ratio",
+        Line = "line",
+        Leader = "leader",
+    }
+}
+codes! {
+    /// How a thing of one's own tackle suits what is tied on.
+    TackleVerdict {
+        Suits = "suits",
+        Counted = "counted",
+        DoesNotLoad = "does_not_load",
+        Overloads = "overloads",
+        TooHeavy = "too_heavy",
+        Strong = "strong",
+        Weak = "weak",
+        TooLightToCast = "too_light_to_cast",
+        Thick = "thick",
+        Stretches = "stretches",
+        TeethCut = "teeth_cut",
+        OpensHook = "opens_hook",
+        Seen = "seen",
+    }
+}
+codes! {
     /// Where a lure is likely to hang.
     HangCause { Edge = "edge", Step = "step" }
 }

@@ -2,7 +2,7 @@
 
 use super::keep::Keep;
 use super::lure::Lure;
-use crate::base::codes::{FallBy, FishAt, Rig, Shape};
+use crate::base::codes::{Course, FallBy, FishAt, Rig, Shape};
 use crate::tables::retrieve::Move;
 
 /// A rig ready to be cast, with the way it is usually brought.
@@ -10,6 +10,8 @@ use crate::tables::retrieve::Move;
 pub struct CastRig {
     /// Which rig.
     pub rig: Rig,
+    /// How the bait goes through the water.
+    pub course: Course,
     /// The head's shape.
     pub shape: Shape,
     /// The head's nominal weight as sold, or the weight asked for.

@@ -4,6 +4,7 @@ use enum_map::EnumMap;
 
 use super::facts::{Facts, place};
 use super::rig_on_question::RigOnQuestion;
+use super::tie::keeper;
 use crate::base::codes::Code;
 use crate::tables::when::{CodeFact, Flag, NumberFact};
 
@@ -35,6 +36,7 @@ impl RigOnQuestion<'_> {
             (CodeFact::Mood, place(r.mood)),
             (CodeFact::Pressure, place(r.pressure)),
             (CodeFact::Toothy, place(r.toothy_fish)),
+            (CodeFact::Keeper, place(keeper(r, tables))),
             (CodeFact::Material, place(c.material)),
             (CodeFact::LineKind, place(on.line_kind)),
             (CodeFact::Point, place(on.point.0)),
@@ -52,6 +54,7 @@ impl RigOnQuestion<'_> {
             NumberFact::Temperature => c.temp_c,
             NumberFact::Current => c.current_mps,
             NumberFact::Wind => c.wind_mps,
+            NumberFact::WindShare => c.wind_share,
             NumberFact::Drift => c.drift_mps,
             NumberFact::Retrieve => c.retrieve_mps,
             NumberFact::Cast => c.cast_m,
@@ -72,6 +75,9 @@ impl RigOnQuestion<'_> {
             }
             Flag::Skips => rig.skips,
             Flag::OwnTie => rig.tie.is_some(),
+            Flag::Stones => tables.conditions.bottom[w.bottom].stones,
+            Flag::BuildGiven => r.bait.build.is_some(),
+            Flag::ReelGiven => r.tackle.reel_ratio.is_some() || r.reel_turn_m.is_some(),
             Flag::CouldBeLonger => length < on.longer_bait_mm(),
             Flag::CouldBeShorter => length > on.shorter_bait_mm(),
             // Known once something was chosen.
@@ -83,6 +89,9 @@ impl RigOnQuestion<'_> {
             | Flag::Floats
             | Flag::LiftFalls
             | Flag::KeepsDepth
+            | Flag::OffBottom
+            | Flag::HasKeeper
+            | Flag::PostBlocks
             | Flag::HeavierInWindow
             | Flag::LighterInWindow
             | Flag::HookFits

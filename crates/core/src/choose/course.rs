@@ -91,6 +91,8 @@ pub struct Brought<'t> {
     pub moves: Vec<Move>,
     /// The steps as they are told.
     pub say: &'t [Rule],
+    /// Whether it is the rig's own way, not that of any rig on this course.
+    pub own: bool,
 }
 
 /// The steps in which rests are told, s, and lifts, m.

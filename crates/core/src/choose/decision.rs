@@ -1,7 +1,10 @@
 //! What is tied on, before it is put in words: decided once, and read by the
 //! answer, the pages, the cast and the trace.
 
-use uom::si::{length::meter, time::second};
+use uom::si::{
+    length::{meter, millimeter},
+    time::second,
+};
 
 use super::accepted::Accepted;
 use super::course::{Brought, Worked, hands, moved, rest};
@@ -13,7 +16,7 @@ use super::rod::rod_most_g;
 use super::rules::{Record, holds};
 use super::school::SchoolRule;
 use super::setting::way_down;
-use super::tie::tie;
+use super::tie::{blocking_post_mm, tie};
 use super::window::{Choice, Crossed, choose};
 use crate::answer::Hook;
 use crate::base::codes::{LowerBound, School, Tie};
@@ -82,7 +85,13 @@ impl<'a> RigOnQuestion<'a> {
         let body = needs.head(mass);
         let total = mass + self.bait.mass() + fit.measured.mass();
         let mut tie_record = Record::default();
-        let facts = self.facts();
+        let shape = self.shape_at(&self.conditions);
+        let mut facts = self.facts();
+        facts.flags[Flag::OffBottom] = self.off_bottom(self.courses[school].code);
+        let high = body.sphere_diameter.get::<millimeter>() * shape.height;
+        let gap = fit.measured.gap_mm;
+        let blocked = blocking_post_mm(Tie::Top, high, gap, &self.tables.hooks);
+        facts.flags[Flag::PostBlocks] = blocked.is_some();
         let (tie, tie_rule) = tie(self.rig, self.tables, &facts, &mut tie_record);
         Decision {
             on: self,
@@ -104,7 +113,7 @@ impl<'a> RigOnQuestion<'a> {
                 point: self.point.0,
                 near: fit.near.iter().cloned().map(Into::into).collect(),
             },
-            shape: self.shape_at(&self.conditions),
+            shape,
             tie,
             tie_rule,
             tie_record,
@@ -208,7 +217,9 @@ impl<'w> Decision<'w> {
         facts.flags[Flag::Felt] = self.felt_on_bottom();
         facts.flags[Flag::HookFits] = self.fit.fits;
         facts.flags[Flag::SlimmerHooked] = self.hooked_depth().is_some();
-        let off = self.on.tables.course(self.course.code).off_bottom;
+        let off = self.on.off_bottom(self.course.code);
+        facts.flags[Flag::OffBottom] = off;
+        facts.flags[Flag::HasKeeper] = !self.on.rig.separate_hook && !self.shape.bare;
         facts.flags[Flag::KeepsDepth] = !off || self.needs.keeps_depth(&self.body);
         let inside = |i: Option<usize>| {
             let rung = i.and_then(|i| self.on.rungs.get(i));
@@ -234,6 +245,8 @@ impl<'w> Decision<'w> {
         let (on, tables) = (self.on, self.on.tables);
         let practice = &tables.practice[on.rig.code];
         let course = tables.course(self.course.code);
+        let last = practice.courses.last();
+        let usual = last.is_some_and(|course| course.gives == self.course.code);
         let own = practice.ways.iter().find(|w| holds(&w.when, facts));
         let (way, say) = match own {
             _ if self.fall == Fall::Floats => (&course.way, &tables.courses.floats),
@@ -247,6 +260,7 @@ impl<'w> Decision<'w> {
             rest_s: rest(way.rest_s, &hands, row.longest_s),
             moves: moves.map(|m| moved(m, &hands, row.longest_s)).collect(),
             say,
+            own: own.is_some() || usual,
         }
     }
 }

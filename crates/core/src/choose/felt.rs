@@ -30,7 +30,7 @@ impl Needs<'_> {
     #[must_use]
     pub fn felt_share(&self, head: &HeadBody) -> f64 {
         let s = &self.setting;
-        let wind = hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast, s.wind, s.stand).value;
+        let wind = self.gusts_pull().get::<newton>();
         let current = hold::CURRENT_MARGIN
             * hold::current_pull(s.line, s.depth, s.current, s.water.density.value).value;
         let still = maths::square(current) + maths::square(s.hand.value);
@@ -49,7 +49,7 @@ impl Needs<'_> {
     pub fn bow_m(&self, head: &HeadBody) -> f64 {
         let s = &self.setting;
         let span = s.cast.value / 2.0;
-        let push = hold::wind_pull(s.line, s.cast, s.wind, s.stand).get::<newton>();
+        let push = self.gust_pull().get::<newton>();
         strength::bow_m(push / span, span, self.weight(head).value)
     }
 

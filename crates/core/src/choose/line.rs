@@ -40,6 +40,8 @@ pub struct Leader {
     pub lb: (f64, f64),
     /// Whether it is thinned for clear water.
     pub thinned: bool,
+    /// Whether it is a wire trace.
+    pub trace: bool,
 }
 
 /// What is tied to the lure: the angler's own before all, then what holds teeth,
@@ -57,7 +59,11 @@ pub fn leader_for(
     row: &RigTackle,
     tables: &Tables,
 ) -> Leader {
-    let given = |lb| Leader { lb, thinned: false };
+    let given = |lb| Leader {
+        lb,
+        thinned: false,
+        trace: false,
+    };
     if let Some(own) = request.tackle.leader_lb {
         return given((own, own));
     }
@@ -69,7 +75,12 @@ pub fn leader_for(
     let for_teeth = &tables.lines.leader;
     let step = match teeth {
         Toothy::Likely => return given(for_teeth.likely_lb),
-        Toothy::Unknown => return given(for_teeth.trace_lb),
+        Toothy::Unknown => {
+            return Leader {
+                trace: true,
+                ..given(for_teeth.trace_lb)
+            };
+        }
         Toothy::NowAndThen => for_teeth.now_and_then_lb,
         Toothy::None => 0.0,
     };
@@ -79,6 +90,7 @@ pub fn leader_for(
         Leader {
             lb: (least, least.midpoint(most)),
             thinned: true,
+            trace: false,
         }
     } else {
         given((least + more, most + more))

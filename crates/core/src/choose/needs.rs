@@ -75,7 +75,7 @@ impl<'a> Needs<'a> {
     /// Its fall as it is let down.
     #[must_use]
     pub fn let_down(&self, head: &HeadBody) -> Fall {
-        self.fall_at(head, self.setting.wait_posture)
+        self.fall_at(head, self.setting.down_posture)
     }
 
     /// Its fall with the bait at a posture (share of its side across the flow).
@@ -95,7 +95,7 @@ impl<'a> Needs<'a> {
     /// Seconds in which the head tied on is let down so deep; none where it floats.
     #[must_use]
     pub fn time_to(&self, head: &HeadBody, depth: Length) -> Option<Time> {
-        let posture = self.setting.wait_posture;
+        let posture = self.setting.down_posture;
         self.fall_to(depth, self.rigged(), head, posture).time()
     }
 
@@ -120,15 +120,26 @@ impl<'a> Needs<'a> {
         sink::submerged_weight(head, &self.rigged().trailing, &self.setting.water)
     }
 
+    /// Push of gusts on the half of the cast that hangs in the air.
+    pub(super) fn gust_pull(&self) -> Force {
+        let s = &self.setting;
+        hold::wind_pull(s.line, s.cast, hold::GUST * s.wind, s.stand)
+    }
+
+    /// What a touch must exceed to be told from the bow that gusts make.
+    pub(super) fn gusts_pull(&self) -> Force {
+        hold::WIND_MARGIN * self.gust_pull()
+    }
+
     /// Pull to be felt over: what a hand notices, wind and current on the line,
     /// as the root of their squares (none of them hides the touch alone).
     #[must_use]
     pub fn felt(&self) -> Force {
         let s = &self.setting;
-        let wind = hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast, s.wind, s.stand);
+        let wind = self.gusts_pull().get::<newton>();
         let current = hold::CURRENT_MARGIN
             * hold::current_pull(s.line, s.depth, s.current, s.water.density.value);
-        let moving = maths::hypot(wind.value, current.value);
+        let moving = maths::hypot(wind, current.value);
         Force::new::<newton>(maths::hypot(moving, s.hand.value))
     }
 
@@ -152,7 +163,7 @@ impl<'a> Needs<'a> {
     }
 
     /// Submerged weight that holds the bottom: as it is drawn in near the rod, and behind
-    /// a drifting boat, with the whole cast let out; 0 N where nothing drifts.
+    /// a drifting boat, with the whole trail let out; 0 N where nothing drifts.
     fn pulls_of(&self, rigged: &Rigged, head: &HeadBody) -> [Force; 2] {
         let s = &self.setting;
         let near_end = hold::near_end(s.depth, s.cast, s.stand);
@@ -161,7 +172,7 @@ impl<'a> Needs<'a> {
             self.drawn(rigged, head, at, (s.drawn, drift), |d| d.hold_weight())
         };
         let drifted = if s.drift.value > 0.0 {
-            drawn(s.drift, s.cast.value.max(near_end))
+            drawn(s.drift, s.trail.value.max(near_end))
         } else {
             Force::default()
         };

@@ -132,13 +132,11 @@ pub fn unfit(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Option<Unfit> {
     behind.then(|| Unfit::Behind(strongest(asked, -1.0)))
 }
 
-/// The rig to turn to from another: the best that can be fished there.
+/// The rig to turn to from another: the best that suits when it is asked for itself.
 #[must_use]
 pub fn better(than: Rig, ranked: &[Ranked<'_>]) -> Option<Rig> {
     let mut others = ranked.iter().filter(|r| r.rig() != than);
-    others
-        .find(|r| r.excluded.is_none() && r.hardly.is_none())
-        .map(Ranked::rig)
+    others.find(|r| unfit(r, ranked).is_none()).map(Ranked::rig)
 }
 
 /// Scores all, best first, those that can hardly be fished there behind, those that
@@ -196,7 +194,7 @@ fn parts(on: &RigOnQuestion<'_>, crossed: bool) -> EnumMap<Consideration, f64> {
         Consideration::Clarity => weights.clarity * of(&fits.clarity, r.water.clarity),
         Consideration::Depth => -weights.depth * outside(c.depth_m, fits.depth_m.0, fits.depth_m.1),
         Consideration::Current => {
-            -weights.current * outside(c.current_mps, 0.0, fits.current_most_mps)
+            -weights.current * outside(c.passing_mps(), 0.0, fits.current_most_mps)
         }
         Consideration::Wind => -weights.wind * outside(c.wind_mps, 0.0, fits.wind_most_mps),
         Consideration::Crossed => {

@@ -8,16 +8,17 @@ use uom::si::{
 };
 
 use super::course::{Worked, hands};
+use super::exclusion::{excluded, shut_out};
 use super::needs::Needs;
 use super::options::Options;
 use super::point::{self, PointRule};
 use super::rigged::Rigged;
 use super::school;
-use super::setting::{Conditions, Setting, Unchanging, celsius, line_kind};
+use super::setting::{Conditions, Setting, Shares, Unchanging, celsius, line_kind};
 use super::shape::Shapes;
 use super::window::{Choice, asks_heavier, asks_lighter, choose};
 use crate::base::codes::{
-    BaitForm, HookStyle, LineKind, LowerBound, Material, Point, School, Shape, Wire,
+    BaitForm, Course, HookStyle, LineKind, LowerBound, Material, Point, School, Shape, Wire,
 };
 use crate::base::{Length, Mass, Rung, Velocity};
 use crate::gear::bait::MeasuredBait;
@@ -32,9 +33,6 @@ use crate::tables::{RigRow, ShapeRow, Tables};
 fn own_drag(options: Options) -> f64 {
     options.own_fall.map_or(1.0, |o| o.1.factor)
 }
-
-/// From here on down a score of the table says that the rig cannot be fished there.
-const EXCLUDES: f64 = -1.0;
 
 /// A rig on a question.
 #[derive(Debug)]
@@ -178,7 +176,7 @@ impl<'a> RigOnQuestion<'a> {
     /// The shape tied on under given conditions.
     #[must_use]
     pub fn shape_at(&self, c: &Conditions) -> &'a ShapeRow {
-        self.shapes.chosen(c.current_mps, self.wound_mps(c))
+        self.shapes.chosen(c.passing_mps(), self.wound_mps(c))
     }
 
     /// A shape of this rig as the window computes with it; none for one that the
@@ -201,9 +199,9 @@ impl<'a> RigOnQuestion<'a> {
         let at = (c, self.wound_mps(c));
         // The school that the water calls for passes into the next; another one is asked alone.
         let shares = if school == self.school(c).0 {
-            school::shares(self.request, c, self.rig, self.tables)
+            Shares::of(self.request, c, self.rig, self.tables)
         } else {
-            school::alone(school)
+            Shares::alone(school)
         };
         Setting::new(&self.ground, at, water, (&shares, &self.courses[school]))
     }
@@ -212,7 +210,7 @@ impl<'a> RigOnQuestion<'a> {
     #[must_use]
     pub fn needs(&self, c: &Conditions, school: School) -> Needs<'_> {
         let wound = self.wound_mps(c);
-        let shapes = self.shapes.chosen_and_slower(c.current_mps, wound);
+        let shapes = self.shapes.chosen_and_slower(c.passing_mps(), wound);
         Needs {
             setting: self.setting(c, school),
             shapes: shapes.into_iter().map(|i| self.rigged[i]).collect(),
@@ -308,6 +306,12 @@ impl<'a> RigOnQuestion<'a> {
         named.is_none_or(|m| m == material)
     }
 
+    /// Whether a course touches nothing of the bottom.
+    #[must_use]
+    pub fn off_bottom(&self, course: Course) -> bool {
+        self.tables.course(course).off_bottom
+    }
+
     /// How readily the place takes tackle, 0..1.
     #[must_use]
     pub fn snags(&self) -> f64 {
@@ -319,37 +323,13 @@ impl<'a> RigOnQuestion<'a> {
     /// cover, its bottom, or where the fish are.
     #[must_use]
     pub fn excluded(&self) -> Option<CodeFact> {
-        let (r, fits) = (self.request, &self.rig.fits);
-        let score = [
-            (CodeFact::Cover, fits.cover.get(&r.water.cover)),
-            (CodeFact::Bottom, fits.bottom.get(&r.water.bottom)),
-            (CodeFact::FishAt, fits.fish_at.get(&r.fish_at)),
-        ];
-        let by_table = score
-            .into_iter()
-            .find(|s| s.1.is_some_and(|s| *s <= EXCLUDES));
-        // A rig whose every shape is shut out goes with them.
-        let all_shut = || {
-            let shut = self.shut_out();
-            let row = shut
-                .first()
-                .filter(|_| shut.len() == self.rig.shapes.len())?;
-            Some(match () {
-                () if row.shut.cover.contains(&r.water.cover) => CodeFact::Cover,
-                () if row.shut.bottom.contains(&r.water.bottom) => CodeFact::Bottom,
-                () => CodeFact::FishAt,
-            })
-        };
-        by_table.map(|s| s.0).or_else(all_shut)
+        excluded(self.request, self.rig, self.tables)
     }
 
     /// The shapes of the rig that cannot be fished there.
     #[must_use]
     pub fn shut_out(&self) -> Vec<&'a ShapeRow> {
-        let (tables, r) = (self.tables, self.request);
-        let rows = self.rig.shapes.keys().map(|code| tables.shape(*code));
-        rows.filter(|row| row.shut_out(r.water.cover, r.water.bottom, r.fish_at))
-            .collect()
+        shut_out(self.request, self.rig, self.tables)
     }
 
     /// Whether the shape that was asked for cannot be fished there.

@@ -3,7 +3,7 @@
 use enum_map::EnumMap;
 
 use crate::base::codes::{FishAt, School};
-use crate::choose::setting::Conditions;
+use crate::choose::setting::{Conditions, Shares};
 use crate::question::PickRequest;
 use crate::tables::{RigRow, Tables};
 
@@ -49,11 +49,11 @@ fn voices(
         .map_or(0.0, |edge| through(c.depth_m, edge, d.blend));
     let contact = [
         (
-            through(c.wind_mps, d.strong_wind_mps, d.blend),
+            through(c.felt_wind_mps(tables), d.strong_wind_mps, d.blend),
             SchoolRule::StrongWind,
         ),
         (
-            through(c.current_mps, d.strong_current_mps, d.blend),
+            through(c.passing_mps(), d.strong_current_mps, d.blend),
             SchoolRule::StrongCurrent,
         ),
         (deep, SchoolRule::Deep),
@@ -122,6 +122,31 @@ pub fn shares(
     shares[School::BottomContact] += (1.0 - reaction) * contact;
     shares[School::Reaction] += reaction;
     shares
+}
+
+impl Shares {
+    /// Of a question under given conditions.
+    #[must_use]
+    pub fn of(request: &PickRequest, c: &Conditions, rig: &RigRow, tables: &Tables) -> Self {
+        let now = shares(request, c, rig, tables);
+        let still = Conditions {
+            drift_mps: 0.0,
+            ..*c
+        };
+        let at_rest = if c.drift_mps > 0.0 && !c.slips {
+            shares(request, &still, rig, tables)
+        } else {
+            now
+        };
+        Self { now, at_rest }
+    }
+
+    /// Of one school alone.
+    #[must_use]
+    pub fn alone(school: School) -> Self {
+        let now = alone(school);
+        Self { now, at_rest: now }
+    }
 }
 
 /// One school and no other.

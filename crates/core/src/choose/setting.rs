@@ -1,6 +1,8 @@
 //! The question, resolved: everything that the weight window computes with.
 
-use crate::base::codes::{Course, Cover, FishAt, LineKind, LineView, LowerBound, Material, School};
+use crate::base::codes::{
+    Course, Cover, FishAt, LineKind, LineView, LowerBound, Material, Reel, School,
+};
 use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
 use crate::choose::course::Worked;
 use crate::choose::rod::rod_most_g;
@@ -34,6 +36,10 @@ pub struct Conditions {
     pub temp_c: f64,
     pub line_mm: f64,
     pub material: Material,
+    /// Share of the wind's speed that blows across the line, 0 to 1.
+    pub wind_share: f64,
+    /// Whether the boat drifts the way the current runs.
+    pub slips: bool,
     /// Where the fish are, and at what depth if that was said.
     pub fish: (FishAt, Option<f64>),
     /// How far over this bottom one stays without touching it, m.
@@ -52,6 +58,8 @@ impl Conditions {
             wind_mps: w.middle_wind_mps(),
             current_mps: w.current_mps,
             drift_mps: w.drift_mps,
+            wind_share: tables.conditions.wind.share(w.wind_side),
+            slips: w.slips,
             // Where nobody asks for one, it is the course's, which is known later.
             retrieve_mps: request.asked_mps().unwrap_or_default(),
             cast_m: request.cast_m,
@@ -61,6 +69,37 @@ impl Conditions {
             fish: (request.fish_at, w.fish_depth_m),
             stays_above_m: tables.bottom(w.bottom).above_m,
         }
+    }
+
+    /// Speed of the surface water past the line, m/s: of a boat that drifts with the current the
+    /// difference of the two.
+    #[must_use]
+    pub fn passing_mps(&self) -> f64 {
+        if self.slips {
+            (self.current_mps - self.drift_mps).abs()
+        } else {
+            self.current_mps
+        }
+    }
+
+    /// Speed of the water past a head on the bottom, m/s, and that at which a boat draws the head
+    /// through the water besides.
+    fn passing_head_mps(&self) -> (f64, f64) {
+        let depth = Length::new::<meter>(self.depth_m);
+        let current = Velocity::new::<meter_per_second>(self.current_mps);
+        let flow = current_at_head(current, depth).value;
+        if self.slips {
+            ((flow - self.drift_mps).abs(), 0.0)
+        } else {
+            (flow, self.drift_mps)
+        }
+    }
+
+    /// Wind as it counts for whether the bottom is felt, m/s: a wind along the cast counts less.
+    #[must_use]
+    pub fn felt_wind_mps(&self, tables: &Tables) -> f64 {
+        let usual = tables.conditions.wind.usual;
+        self.wind_mps * (self.wind_share / usual).min(1.0)
     }
 
     /// Depth at which the rig is fished on a course, m: the bottom (over a film on it),
@@ -151,6 +190,8 @@ pub struct Setting<'t> {
     /// Speed at which line is drawn in while it must stay on the bottom.
     pub drawn: Velocity,
     pub cast: Length,
+    /// Line behind a drifting boat.
+    pub trail: Length,
     pub line: Length,
     /// Density of the line, kg/m³.
     pub line_density: f64,
@@ -159,8 +200,10 @@ pub struct Setting<'t> {
     pub target: Velocity,
     /// Longest wait for bottom.
     pub wait: Time,
-    /// Share of the bait across the flow while it falls that far.
+    /// Share of the bait across the flow while it falls that far, as the bound takes it.
     pub wait_posture: f64,
+    /// The same as it is let down.
+    pub down_posture: f64,
     /// Pull that a hand must still feel.
     pub hand: Force,
     /// Pull that frees the head from cover.
@@ -190,6 +233,15 @@ pub struct Setting<'t> {
     pub head_density: MassDensity,
 }
 
+/// What the schools have to say, in a drift and without it.
+#[derive(Debug, Clone, Copy)]
+pub struct Shares {
+    /// In the drift of the question.
+    pub now: EnumMap<School, f64>,
+    /// With no drift.
+    pub at_rest: EnumMap<School, f64>,
+}
+
 /// What of a question stays the same while conditions and schools are tried:
 /// looked up once, since the triggers try some hundred conditions.
 #[derive(Debug, Clone)]
@@ -201,6 +253,8 @@ pub struct Unchanging<'t> {
     line_density: f64,
     free: Force,
     rod_least_g: f64,
+    reel_least_g: f64,
+    trail_m: f64,
     rod_most: Option<Mass>,
     snag: Mass,
     nose: Force,
@@ -264,6 +318,11 @@ impl<'t> Unchanging<'t> {
             line_density: tables.line_density(line_kind(request, rig)),
             free: Force::new::<newton>(cover.free_n * rig.limits.snap),
             rod_least_g: request.tackle.rod_min_g.unwrap_or(0.0),
+            reel_least_g: match request.tackle.reel {
+                Some(Reel::Casting) => tables.conditions.cast.casting_g,
+                Some(Reel::Spinning) | None => 0.0,
+            },
+            trail_m: request.trail_length_m(),
             rod_most: rod_most_g(request, tables).map(Mass::new::<gram>),
             snag: Mass::new::<gram>(tables.conditions.snag.most_g / snag.max(1e-3)),
             nose: Force::new::<newton>(tables.conditions.nose.least_pa * bait.outline.value),
@@ -306,41 +365,46 @@ impl<'t> Setting<'t> {
         ground: &Unchanging<'t>,
         (c, wound_mps): (&Conditions, f64),
         water: Water,
-        (shares, worked): (&EnumMap<School, f64>, &Worked),
+        (shares, worked): (&Shares, &Worked),
     ) -> Self {
-        let by = &ground.asked_by(shares);
+        let (by, at_rest) = (
+            &ground.asked_by(&shares.now),
+            &ground.asked_by(&shares.at_rest),
+        );
         let mps = Velocity::new::<meter_per_second>;
         let fall = &ground.tables.conditions.fall;
         let reach = c.reach_m(worked.code, ground.tables);
-        let (warmth, deep) = (
-            fall.temperature.at(c.temp_c),
-            1.0 + by.deepens * (fall.depth.at(reach) - 1.0),
-        );
-        let at_head = current_at_head(mps(c.current_mps), Length::new::<meter>(c.depth_m));
+        let falls =
+            |by: &SchoolAsks| by.fall_mps * (1.0 + by.deepens * (fall.depth.at(reach) - 1.0));
+        // A drift adds to what is asked at rest, and takes nothing from it.
+        let target = falls(by).max(falls(at_rest)) * fall.temperature.at(c.temp_c) * ground.mood;
+        let (at_head, drawn_by_boat) = c.passing_head_mps();
         let lies = ground.tables.course(worked.code).lies;
         let drawn = if lies { 0.0 } else { wound_mps };
         let cast = &ground.tables.conditions.cast;
-        let bends = cast.loads.at(c.cast_m) * ground.rod_least_g;
+        let bends = cast.loads.at(c.cast_m) * ground.rod_least_g.max(ground.reel_least_g);
         let castable = cast.mass_g.at(c.cast_m).max(bends);
         Self {
             depth: Length::new::<meter>(c.depth_m),
             reach: Length::new::<meter>(reach),
-            wind: mps(c.wind_mps),
-            current: mps(c.current_mps),
-            drift: mps(c.drift_mps),
+            wind: mps(c.wind_share * c.wind_mps),
+            current: mps(c.passing_mps()),
+            drift: mps(drawn_by_boat),
             wound: mps(wound_mps),
-            at_head,
+            at_head: mps(at_head),
             stand: ground.stand,
             swim: &ground.tables.courses.swim,
             drawn: mps(drawn),
             cast: Length::new::<meter>(c.cast_m),
+            trail: Length::new::<meter>(ground.trail_m),
             line: Length::new::<millimeter>(c.line_mm),
             line_density: ground.line_density,
             water,
-            target: mps(by.fall_mps * warmth * deep * ground.mood),
-            wait: by.wait * fall.patience.at(c.depth_m),
-            wait_posture: by.wait_posture,
-            hand: by.hand,
+            target: mps(target),
+            wait: by.wait.min(at_rest.wait) * fall.patience.at(c.depth_m),
+            wait_posture: by.wait_posture.max(at_rest.wait_posture),
+            down_posture: by.wait_posture,
+            hand: by.hand.max(at_rest.hand),
             free: ground.free,
             castable: Mass::new::<gram>(castable),
             least: ground.least,

@@ -146,7 +146,7 @@ impl<'d> TiedOn<'d> {
     pub fn shape_here(&self) -> (f64, (f64, &'d ShapeRow)) {
         let on = self.d.on;
         let c = &on.conditions;
-        let ranked = on.shapes.ranked(c.current_mps, on.wound_mps(c));
+        let ranked = on.shapes.ranked(c.passing_mps(), on.wound_mps(c));
         let best = ranked.first().map_or((0.0, self.shape), |r| (r.0, r.1));
         let found = ranked.iter().find(|r| r.1.code == self.shape.code);
         // A shape that is shut out here, or that this rig does not fish, has no place at all.

@@ -2,9 +2,10 @@
 
 use super::course::Brought;
 use super::decision::Decision;
+use super::exclusion::may_turn_to;
 use super::facts::Facts;
 use super::rules::{Record, holds};
-use crate::base::codes::{BaitForm, Topic, TurnTo};
+use crate::base::codes::{BaitForm, Rig, Topic, TurnTo};
 use crate::tables::rules::{Rule, ShapeRule, Step};
 use crate::tables::when::Flag;
 
@@ -98,12 +99,14 @@ fn spoken_for<'t>(d: &Decision<'t>, facts: &Facts, record: &mut Record) -> Vec<&
     taken.map(|r| &r.rule).collect()
 }
 
-/// Each thing once, and a rig never to itself.
+/// Each thing once; a rig never to itself, nor to one that is not fished there.
 fn turns<'t>(d: &Decision<'t>, facts: &Facts, record: &mut Record) -> Vec<(TurnTo, &'t Rule)> {
     let mut taken: Vec<(TurnTo, &Rule)> = Vec::new();
     for turn in &d.on.tables.rules.turns {
         let to = turn.gives;
-        let new = to.code() != d.on.rig.code.code() && taken.iter().all(|t| t.0 != to);
+        let rig = Rig::from_code(to.code());
+        let fished = rig.is_none_or(|rig| may_turn_to(rig, d.on.request, d.on.tables));
+        let new = rig != Some(d.on.rig.code) && taken.iter().all(|t| t.0 != to) && fished;
         if record.ask(Topic::Turn, &turn.rule, facts, new) {
             taken.push((to, &turn.rule));
         }

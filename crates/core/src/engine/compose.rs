@@ -6,8 +6,8 @@ use super::fall::{beads, mps, sink};
 use crate::MODEL_VERSION;
 use crate::answer::reasons::Reasons;
 use crate::answer::{
-    Answer, BaitMeasured, Excluded, HookTied, JudgedNeed, LiftAt, MaterialReport, Retrieve,
-    RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Weight, Window,
+    Answer, BaitMeasured, Excluded, HookTied, JudgedNeed, LiftAt, LiftPlanned, MaterialReport,
+    Retrieve, RigPlace, RungReport, RunnerUp, SchoolAnswer, Step, Text, Weight, Window,
 };
 use crate::base::codes::{Material, School};
 use crate::base::text::labels;
@@ -16,11 +16,13 @@ use crate::cast::Lift;
 use crate::choose::decision::Decision;
 use crate::choose::rank::Ranked;
 use crate::choose::setting::Conditions;
+use crate::choose::tied_on::TiedOn;
 use crate::choose::verdicts::Verdicts;
 use crate::choose::window::choose;
 use crate::explore::cast_ready::{self, Lifts};
 use crate::explore::conflict::{WaysOut, ways_out};
-use crate::explore::judge::judge;
+use crate::explore::judge::{judge, judge_tied};
+use crate::explore::lift_plan::{LiftPlan, lift_plan};
 use crate::explore::steps::{self, Turning};
 use crate::say;
 use crate::tables::rules::Rule;
@@ -55,6 +57,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
     let answer = Answer {
         model: MODEL_VERSION.into(),
         rig: on.rig.code,
+        tackle_in_hand: say::tackle_in_hand(d),
         school: d.school,
         cautions: say::coded(&v.cautions, d, &v),
         sink: sink(d),
@@ -62,7 +65,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         step_down: step_down(d, &v),
         rungs: rung_reports(d),
         retrieve: Retrieve {
-            name: on.rig.retrieve.name.clone().into(),
+            name: retrieve_name(d, &v),
             speed_mps: round(on.conditions.retrieve_mps, 3),
             steps: say::rules(&v.retrieve, d, &v),
         },
@@ -103,6 +106,7 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         fits: None,
         judged: judged(d),
         lifts_say: say::lifts(&lifts.told(), on.options.units),
+        lift_plan: lift_plan(d).map(|plan| lift_planned(d, plan)),
         lifts: lifts.told().into_iter().map(lift_at).collect(),
         judged_tied_on: on.request.head.is_none(),
         head,
@@ -112,6 +116,30 @@ pub(super) fn answer<'w>(d: &Decision<'w>, mut reasons: Reasons) -> (Answer, Ver
         schools,
     };
     (answer, v)
+}
+
+/// The rig's own name for its retrieve, or that of the course where it is brought another way.
+fn retrieve_name(d: &Decision<'_>, v: &Verdicts<'_>) -> Text {
+    if v.brought.own {
+        d.on.rig.retrieve.name.clone().into()
+    } else {
+        d.course.code.code().into()
+    }
+}
+
+/// A lift for a fall of so many seconds, as it is told.
+fn lift_planned(d: &Decision<'_>, plan: LiftPlan) -> LiftPlanned {
+    let rung = &d.on.rungs[plan.rung];
+    LiftPlanned {
+        wanted_s: d.on.request.lift_fall_s.unwrap_or_default(),
+        label: rung.label.into(),
+        g: round(grams(rung.mass), 2),
+        line_m: round(plan.line_m, 2),
+        turns: round(plan.line_m / d.on.request.turn_m(), 1),
+        lift: lift_at(plan.lift),
+        reached: plan.reached,
+        text: say::lift_plan(d, &plan),
+    }
 }
 
 /// A lift as it is told: to hundredths.
@@ -127,6 +155,11 @@ fn lift_at(one: Lift) -> LiftAt {
 fn judged(d: &Decision<'_>) -> Vec<JudgedNeed> {
     let found = judge(d, d.on.request.head.as_ref());
     say::judged(&found, d.on.options.units)
+}
+
+/// What is tied on, need by need.
+pub(super) fn judged_tied_on(t: &TiedOn<'_>) -> Vec<JudgedNeed> {
+    say::judged(&judge_tied(t), t.d.on.options.units)
 }
 
 fn weight(d: &Decision<'_>, ways: Option<&WaysOut<'_>>) -> Weight {
@@ -247,7 +280,7 @@ fn rung_reports(d: &Decision<'_>) -> Vec<RungReport> {
     d.on.rungs.iter().enumerate().map(report).collect()
 }
 
-fn bait_measured(d: &Decision<'_>) -> BaitMeasured {
+pub(super) fn bait_measured(d: &Decision<'_>) -> BaitMeasured {
     let b = &d.on.bait;
     BaitMeasured {
         length_mm: round(b.length.get::<millimeter>(), 1),

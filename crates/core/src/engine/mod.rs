@@ -1,18 +1,22 @@
 //! What the rest of the program asks: a dozen thin methods over the floors
 //! below.
 
+mod bench;
+mod cast;
 mod compose;
 mod fall;
 mod mend;
 
 use std::borrow::Cow;
 
+use crate::answer::bench::BenchAnswer;
+use crate::answer::cast::CastAnswer;
 use crate::answer::mend::{MendAnswer, TiedOnTold, TogetherTold};
 use crate::answer::reasons::Reasons;
 use crate::answer::{Answer, Gaps, OwnAnswer};
 use crate::base::Mass;
 use crate::base::codes::{Cause, Direction, HookStyle, Remedy, Rig};
-use crate::cast::{CastRig, Profile, Setup};
+use crate::cast::{CastRequest, CastRig, Profile, Setup};
 use crate::choose::rank::rank;
 use crate::choose::{Chooser, Options};
 use crate::explore::card::{Axis, Card, card};
@@ -228,6 +232,18 @@ impl Engine {
         tried: &[(Cause, Remedy)],
     ) -> TogetherTold {
         mend::together(&self.chooser, request, options, tried)
+    }
+
+    /// The rig in hand on the bench: its head and hook, or those that the answer ties on.
+    #[must_use]
+    pub fn bench(&self, question: &PickRequest, options: Options) -> BenchAnswer {
+        bench::bench(&self.chooser, question, options)
+    }
+
+    /// A cast, played.
+    #[must_use]
+    pub fn cast(&self, request: &CastRequest, options: Options) -> CastAnswer {
+        cast::cast(&self.chooser, request, options)
     }
 
     /// What of a box mends the causes that an answer found, by the first remedy of each that

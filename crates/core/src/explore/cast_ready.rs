@@ -3,7 +3,7 @@
 
 use crate::base::codes::{Direction, FallBy};
 use crate::base::{Mass, grams, limits, plain};
-use crate::cast::{Cast, CastRig, Keep, Lift, Lure, Postures, Profile, Setup};
+use crate::cast::{Cast, CastRig, Keep, Lift, Lure, Move, Postures, Profile, Setup};
 use crate::choose::decision::Decision;
 use crate::choose::needs::Needs;
 use crate::choose::rules::holds;
@@ -91,7 +91,7 @@ fn cast(
     let water = &asked.water;
     let below = d.on.tables.course(d.course.code).below;
     let out = if below {
-        Setup::under_tip(hold::ROD_M)
+        Setup::under_tip(asked.rod_length_m())
     } else {
         asked.cast_m
     };
@@ -102,9 +102,13 @@ fn cast(
         fall_after: if below { rig.fall } else { rig.fall_after },
         count: rig.count_s,
         direction,
-        current: (water.current_mps, usual.current.1),
-        wind: hold::wind_at_line(d.needs.setting.stand) * water.wind_mps,
-        drift: water.drift_mps,
+        // A boat that slips leaves the water the difference of the two.
+        current: (d.on.conditions.passing_mps(), usual.current.1),
+        wind: hold::wind_at_line(d.needs.setting.stand)
+            * d.on.conditions.wind_share
+            * water.wind_mps,
+        rod: asked.rod_length_m(),
+        drift: if water.slips { 0.0 } else { water.drift_mps },
         ..usual
     };
     (rig, setup)
@@ -172,9 +176,23 @@ pub fn lift_of(d: &Decision<'_>, of: (&Needs<'_>, Mass)) -> Option<Lift> {
 
 /// One lift at a share of the cast.
 fn lift(d: &Decision<'_>, of: (&Needs<'_>, Mass), share: f64) -> Option<Lift> {
+    Cast::one_lift(&over_flat(d, of), (share, LIFT_STEP_S))
+}
+
+fn over_flat(d: &Decision<'_>, of: (&Needs<'_>, Mass)) -> Setup {
     let flat = Profile::flat(d.on.conditions.depth_m);
-    let (_, setup) = cast(d, of, (flat, Direction::Up));
-    Cast::one_lift(&setup, (share, LIFT_STEP_S))
+    cast(d, of, (flat, Direction::Up)).1
+}
+
+/// The lift of another head with half the cast out, where every lift takes in so much line, m.
+#[must_use]
+pub fn lift_with(d: &Decision<'_>, head: Mass, line_m: f64) -> Option<Lift> {
+    let mut setup = over_flat(d, (&d.needs, head));
+    let lifted = |m: &&mut Move| m.kind.leaves_bottom();
+    for one in setup.moves.iter_mut().filter(lifted) {
+        one.amount = line_m;
+    }
+    Cast::one_lift(&setup, (HALF, LIFT_STEP_S))
 }
 
 /// How a line is held while a rig is let down so.
@@ -214,6 +232,7 @@ fn ready(d: &Decision<'_>, (needs, mass): (&Needs<'_>, Mass)) -> CastRig {
     let off = on.tables.course(d.course.code).off_bottom;
     CastRig {
         rig: on.rig.code,
+        course: d.course.code,
         shape: d.shape.code,
         label: sold.map_or_else(
             || format!("{} g", plain(grams(mass), 2)),

@@ -52,6 +52,7 @@ fn changed(change: &Change, c: &Conditions) -> Option<(Conditions, Option<(Numbe
         NumberFact::Drift => &mut new.drift_mps,
         NumberFact::Current => &mut new.current_mps,
         NumberFact::Wind => &mut new.wind_mps,
+        NumberFact::WindShare => &mut new.wind_share,
         NumberFact::Cast => &mut new.cast_m,
         NumberFact::Line => &mut new.line_mm,
         NumberFact::Depth => &mut new.depth_m,
@@ -81,7 +82,7 @@ pub fn ways_out<'t>(d: &Decision<'t>, facts: &Facts) -> Option<WaysOut<'t>> {
         let Some((conditions, value)) = changed(change, &on.conditions) else {
             continue;
         };
-        let new = on.choose_by(&conditions, d.school);
+        let new = on.choose_at(&conditions);
         let ends = new.crossed == Crossed::No;
         if ends || new.lower.0 < lower.0 * HELPS {
             helps.push(Helps {

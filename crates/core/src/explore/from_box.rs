@@ -183,7 +183,7 @@ impl Matching<'_> {
         let work = self.on;
         let ranked = work
             .shapes
-            .ranked(work.conditions.current_mps, work.conditions.retrieve_mps);
+            .ranked(work.conditions.passing_mps(), work.conditions.retrieve_mps);
         let best = ranked.first()?.0;
         let score = ranked.iter().find(|r| r.1.code == shape)?.0;
         let conditions = Conditions {

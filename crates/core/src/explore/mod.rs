@@ -11,6 +11,7 @@ mod gap_tasks;
 pub mod gaps;
 pub mod judge;
 pub mod ledger;
+pub mod lift_plan;
 pub mod mend;
 pub mod plan;
 pub mod rods;

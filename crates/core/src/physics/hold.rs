@@ -74,6 +74,11 @@ pub const CURRENT_MARGIN: f64 = 1.1;
 /// told from the bow that it makes (v0).
 pub const WIND_MARGIN: f64 = 1.15;
 
+/// Gusts of some seconds over the wind as forecast, near a shore. Published: B. A. Harper,
+/// J. D. Kepert, J. D. Ginger, *Guidelines for converting between various wind averaging periods in
+/// tropical cyclone conditions* (WMO 2010): 1.38 off the sea, 1.23 at sea (from memory).
+pub const GUST: f64 = 1.38;
+
 /// Safety on the pull that lifts a dragged head (v0).
 pub const LIFT_MARGIN: f64 = 1.1;
 

@@ -8,8 +8,8 @@ use crate::base::FieldError;
 use crate::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, EyeTurn, FishAt, Forage,
     HeadColourView, HookSetView, HookStyle, HookTemper, Keeper, Light, LineKind, LineView,
-    Material, Mood, Plastic, PointView, Power, Pressure, Rig, School, Season, Shape, Species,
-    SpringView, StandUpView, Tie, Toothy, Wire,
+    Material, Mood, Plastic, PointView, Power, Pressure, Reel, Rig, School, Season, Shape, Species,
+    SpringView, StandUpView, Tie, Toothy, WindSide, Wire,
 };
 use crate::base::limits;
 use crate::base::shorten;
@@ -44,6 +44,7 @@ pub const CODE_FIELDS: &[(&str, Codes)] = &[
     ("water.cover", Cover::words),
     ("water.clarity", Clarity::words),
     ("water.light", Light::words),
+    ("water.wind_side", WindSide::words),
     ("season", Season::words),
     ("species", Species::words),
     ("fish_at", FishAt::words),
@@ -65,6 +66,7 @@ pub const CODE_FIELDS: &[(&str, Codes)] = &[
     ("tackle.line_kind", LineKind::words),
     ("tackle.material", Material::words),
     ("tackle.rod_power", Power::words),
+    ("tackle.reel", Reel::words),
     ("head.shape", Shape::words),
     ("head.material", Material::words),
     ("head.tie", Tie::words),
@@ -75,6 +77,8 @@ pub const CODE_FIELDS: &[(&str, Codes)] = &[
 ];
 /// Fields of the contract that hold a text: the number of a hook.
 pub const TEXT_FIELDS: &[&str] = &["head.hook.size"];
+/// Fields of the contract that are true or false.
+pub const FLAG_FIELDS: &[&str] = &["water.slips"];
 const GROUPS: &[&str] = &["bait", "water", "tackle", "views", "head", "head.hook"];
 
 /// A field by its name, if the contract knows it.
@@ -85,6 +89,7 @@ pub fn field(name: &str) -> Option<&'static str> {
         .iter()
         .map(|f| f.0)
         .chain(TEXT_FIELDS.iter().copied())
+        .chain(FLAG_FIELDS.iter().copied())
         .chain(numbers)
         .find(|f| *f == name)
 }

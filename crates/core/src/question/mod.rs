@@ -21,7 +21,7 @@ mod mend;
 mod read;
 mod reader;
 
-pub use fields::{CODE_FIELDS, Codes, Fields, Loose, TEXT_FIELDS, field, flatten};
+pub use fields::{CODE_FIELDS, Codes, FLAG_FIELDS, Fields, Loose, TEXT_FIELDS, field, flatten};
 pub use in_hand::{HeadInHand, HookInHand};
 pub use mend::MendRequest;
 
@@ -30,8 +30,9 @@ use serde::{Deserialize, Serialize};
 use crate::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
-    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy,
+    Pressure, Reel, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy, WindSide,
 };
+use crate::physics::hold::ROD_M;
 
 /// A request as it is stored and sent back: the contract's JSON, complete.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -67,6 +68,12 @@ pub struct PickRequest {
     pub toothy_fish: Toothy,
     /// Length of the cast, m.
     pub cast_m: f64,
+    /// Line behind a drifting boat, m; none is the length of the cast.
+    #[serde(default)]
+    pub trail_m: Option<f64>,
+    /// Seconds that a lift shall fall; none takes what weight and hands give.
+    #[serde(default)]
+    pub lift_fall_s: Option<f64>,
     /// Speed of the retrieve, m/s; none takes the course's own.
     pub retrieve_mps: Option<f64>,
     /// The same in turns of the handle a second; `retrieve_mps` goes before it.
@@ -134,8 +141,14 @@ pub struct WaterConditions {
     /// The strong end of a range of winds, m/s.
     #[serde(default)]
     pub wind_max_mps: Option<f64>,
-    /// Drift of the boat, m/s.
+    /// Which side the wind comes from; none is partly across the cast.
+    #[serde(default)]
+    pub wind_side: Option<WindSide>,
+    /// Drift of the boat over the ground, m/s.
     pub drift_mps: f64,
+    /// Whether the boat drifts the way the current runs.
+    #[serde(default)]
+    pub slips: bool,
     /// Light.
     pub light: Light,
     /// Depth of the fish where they are off the bottom, m; none is as is usual:
@@ -177,6 +190,12 @@ pub struct Tackle {
     /// Gear ratio of the reel: what a turn takes up, where that is not known.
     #[serde(default)]
     pub reel_ratio: Option<f64>,
+    /// Kind of the reel.
+    #[serde(default)]
+    pub reel: Option<Reel>,
+    /// Length of the rod, m.
+    #[serde(default)]
+    pub rod_m: Option<f64>,
 }
 
 /// Sides in the trade's disputes; none leaves it to the usual one.
@@ -230,6 +249,18 @@ impl PickRequest {
     pub fn asked_mps(&self) -> Option<f64> {
         let wound = self.retrieve_turns_ps.map(|t| t * self.turn_m());
         self.retrieve_mps.or(wound)
+    }
+
+    /// Length of the rod, m, with what is usual where it is not given.
+    #[must_use]
+    pub fn rod_length_m(&self) -> f64 {
+        self.tackle.rod_m.unwrap_or(ROD_M)
+    }
+
+    /// Line behind a drifting boat, m.
+    #[must_use]
+    pub fn trail_length_m(&self) -> f64 {
+        self.trail_m.unwrap_or(self.cast_m)
     }
 
     /// Height over the water from which the rod is held, m.

@@ -10,7 +10,7 @@ use super::{Bait, Fields, Loose, PickRequest, Tackle, Views, WaterConditions, fl
 use crate::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
     HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, PointView, Power,
-    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView,
+    Pressure, Reel, Rig, School, Season, Shape, Species, SpringView, StandUpView, WindSide,
 };
 use crate::base::limits;
 use crate::base::text::{Arg, sentences};
@@ -118,6 +118,8 @@ impl PickRequest {
             shape: code!(r, "shape", Shape),
             toothy_fish: r.toothy(),
             cast_m: r.usual(&limits::CAST, USUAL_CAST_M),
+            trail_m: r.number(&limits::TRAIL),
+            lift_fall_s: r.number(&limits::LIFT_FALL),
             retrieve_mps: r.number(&limits::RETRIEVE),
             retrieve_turns_ps: r.number(&limits::TURNS),
             reel_turn_m: r.number(&limits::REEL_TURN),
@@ -155,7 +157,9 @@ fn read_water(r: &mut Reader<'_>) -> WaterConditions {
         current_mps: r.number(&limits::CURRENT).unwrap_or(0.0),
         wind_mps,
         wind_max_mps: r.upper_end(&limits::WIND_MAX, wind_mps),
+        wind_side: code!(r, "water.wind_side", WindSide),
         drift_mps: r.number(&limits::DRIFT).unwrap_or(0.0),
+        slips: r.flag("water.slips"),
         light: code!(r, "water.light", Light, Light::Bright),
         fish_depth_m: fish_depth(r, depth_m),
     }
@@ -200,6 +204,8 @@ fn read_tackle(r: &mut Reader<'_>) -> Tackle {
         material: code!(r, "tackle.material", Material),
         rod_power: code!(r, "tackle.rod_power", Power),
         reel_ratio: r.number(&limits::REEL_RATIO),
+        reel: code!(r, "tackle.reel", Reel),
+        rod_m: r.number(&limits::ROD_LENGTH),
     };
     if let (Some(least), Some(most)) = (tackle.rod_min_g, tackle.rod_max_g)
         && least > most

@@ -101,6 +101,19 @@ impl Reader<'_> {
         }
     }
 
+    /// A truth; false where it is not given.
+    pub(super) fn flag(&mut self, field: &str) -> bool {
+        match self.fields.get(field) {
+            None => false,
+            Some(Loose::Flag(yes)) => *yes,
+            Some(_) => {
+                let fault = FieldError::new(field, sentences::fault_no_flag());
+                self.faults.push(fault);
+                false
+            }
+        }
+    }
+
     /// The number of a hook, as it is printed on a packet: 6, 1/0.
     pub(super) fn size(&mut self, field: &str) -> Option<String> {
         let Loose::Text(size) = self.fields.get(field)? else {

@@ -23,7 +23,9 @@ fn value(fact: NumberFact, value: f64) -> Arg {
         NumberFact::Temperature => Arg::Temperature(value),
         NumberFact::Line => Arg::Millimetres(value),
         NumberFact::Length => Arg::Size(value),
-        NumberFact::Snags | NumberFact::BottomSnags => Arg::Number(value, 2),
+        NumberFact::Snags | NumberFact::BottomSnags | NumberFact::WindShare => {
+            Arg::Number(value, 2)
+        }
     }
 }
 
@@ -63,7 +65,7 @@ pub fn conflict(d: &Decision<'_>, ways: &WaysOut<'_>) -> Conflict {
                 _ => sentences::keeps_within_rod(label),
             },
             (UpperBound::Everyday, true) => sentences::keeps_everyday(label),
-            (_, true) => sentences::most_that_is_sold(label),
+            (_, true) => sentences::least_given_up(label),
             (_, false) => sentences::does_the_work(label),
         };
         sentences::conflict_bounds(

@@ -10,6 +10,7 @@ use crate::cast::Lift;
 use crate::choose::decision::Decision;
 use crate::choose::verdicts::Verdicts;
 use crate::explore::cast_ready::LEAST_FALL_S;
+use crate::explore::lift_plan::LiftPlan;
 
 /// The course of an answer; why it is so goes with the reasons.
 #[must_use]
@@ -66,4 +67,20 @@ pub fn lifts(all: &[Lift], units: UnitSystem) -> Option<Text> {
         (None, None) => return None,
     };
     Some(capital(&said.text(units)).into())
+}
+
+/// Weight, lift and turns of the handle for the fall that was asked for.
+#[must_use]
+pub fn lift_plan(d: &Decision<'_>, plan: &LiftPlan) -> Text {
+    let (on, lift) = (d.on, plan.lift);
+    let label = Arg::Word(on.rungs[plan.rung].label);
+    let turns = Arg::Number(plan.line_m / on.request.turn_m(), 1);
+    let (line, away) = (Arg::Distance(plan.line_m), Arg::Distance(lift.at_m.round()));
+    let fall = Arg::Seconds(lift.fall_s);
+    let said = if plan.reached {
+        sentences::lift_plan_reached(away, label, line, turns, fall)
+    } else {
+        sentences::lift_plan_nearest(away, label, line, turns, fall)
+    };
+    said.text(on.options.units)
 }

@@ -14,6 +14,7 @@ use crate::choose::decision::Decision;
 use crate::choose::tie;
 use crate::choose::verdicts::Verdicts;
 use crate::tables::ShapeRow;
+use crate::tables::when::Flag;
 
 /// Traits below which a shape hangs up in wood.
 const POOR_IN_WOOD: f64 = 0.4;
@@ -48,7 +49,7 @@ pub fn eye(d: &Decision<'_>) -> Text {
 /// Says why this shape, and what speaks against it.
 pub fn shape(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) {
     let (on, r, c) = (d.on, d.on.request, &d.on.conditions);
-    let ranked = on.shapes.ranked(c.current_mps, c.retrieve_mps);
+    let ranked = on.shapes.ranked(c.passing_mps(), c.retrieve_mps);
     let Some(((best_score, best), rest)) = ranked.split_first() else {
         return;
     };
@@ -59,12 +60,18 @@ pub fn shape(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) {
         cover => sentences::place_with_cover(Arg::Word(cover.label()), bottom).into(),
     };
     let name = Arg::Text(capital(best.code.label()));
-    let says = words_of("ShapeSays", best.code.code());
+    let off_bottom = v.facts.flags[Flag::OffBottom];
+    let list = if off_bottom {
+        "ShapeOffBottom"
+    } else {
+        "ShapeSays"
+    };
+    let says = words_of(list, best.code.code());
     if r.shape == Some(best.code) {
         reasons.pro(about, basis, sentences::shape_asked(name, says));
         if on.shape_shut() {
             reasons.con(about, basis, shape_shut(d));
-        } else if let Some(other) = on.shapes.would_suit(c.current_mps, c.retrieve_mps) {
+        } else if let Some(other) = on.shapes.would_suit(c.passing_mps(), c.retrieve_mps) {
             let said = sentences::shape_would_suit(Arg::Word(other.code.label()));
             reasons.con(about, basis, said);
         }
@@ -84,7 +91,7 @@ pub fn shape(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) {
         reasons.con(about, basis, sentences::shape_wood());
     }
     let leans = best.code == Shape::Mushroom && r.bait.plastic != Plastic::Floating;
-    if best.code == Shape::StandUp || leans {
+    if !off_bottom && (best.code == Shape::StandUp || leans) {
         let said = match r.views.stand_up {
             Some(StandUpView::Topples) => sentences::disputed_stand_up_topples(),
             _ => sentences::disputed_stand_up(),
@@ -120,8 +127,14 @@ fn shut(d: &Decision<'_>, row: &ShapeRow) -> Said {
 /// Says why this tie and keeper.
 pub fn tie_and_keeper(d: &Decision<'_>, head: &Head, reasons: &mut Reasons) {
     let (r, basis) = (d.on.request, Basis::CommonPractice);
+    if d.shape.bare {
+        return;
+    }
     if let Some(rule) = d.tie_rule {
         reasons.pro(Topic::Tie, basis, Said::plain(rule.code));
+    }
+    if d.on.rig.separate_hook {
+        return;
     }
     let usual = d.on.tables.plastic(r.bait.plastic).keeper;
     if head.keeper == usual {
@@ -139,6 +152,10 @@ pub fn tie_and_keeper(d: &Decision<'_>, head: &Head, reasons: &mut Reasons) {
 /// Warns where eye and post stand so high before the point that they block it.
 pub fn post(d: &Decision<'_>, head: &Head, reasons: &mut Reasons) {
     let gap = d.hook.gap_mm;
+    // A rig whose line is always tied at one place has no other tie to take.
+    if d.shape.bare || d.on.rig.tie.is_some() {
+        return;
+    }
     if let Some(high) = tie::blocking_post_mm(head.tie, head.height_mm, gap, &d.on.tables.hooks) {
         let said = sentences::post_blocks(Arg::Size(high), Arg::Size(gap));
         reasons.con(Topic::Tie, Basis::Physics, said);

@@ -1,7 +1,7 @@
 //! Whether the rig that was asked for suits, and how a head in the hand is judged.
 
 use super::head::shape_shut;
-use super::rank::words;
+use super::rank::{against, words};
 use crate::answer::{FitsAnswer, JudgedNeed, Text};
 use crate::base::codes::Judged;
 use crate::base::text::{Arg, sentences};
@@ -16,7 +16,7 @@ pub fn fits(asked: &Ranked<'_>, ranked: &[Ranked<'_>]) -> FitsAnswer {
     let unfit = unfit(asked, ranked);
     let why = unfit.map(|unfit| match unfit {
         Unfit::Shut(c) => sentences::rank_excluded(words(on, c)),
-        Unfit::Hardly(c) | Unfit::Behind(Some(c)) => sentences::rank_not_for(words(on, c)),
+        Unfit::Hardly(c) | Unfit::Behind(Some(c)) => against(on, c),
         Unfit::ShapeShut => shape_shut(&asked.decision),
         Unfit::Behind(None) => sentences::rank_as_well(Arg::Word(ranked[0].rig().label())),
     });

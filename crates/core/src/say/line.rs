@@ -35,6 +35,7 @@ pub fn line(d: &Decision<'_>, reasons: &mut Reasons) -> (Line, Rod) {
         main_lb: chosen.main_lb,
         leader_lb: chosen.leader.lb,
         leader_m: chosen.leader_m,
+        wire_trace: chosen.leader.trace,
         computed_with: chosen.kind,
         computed_mm: chosen.mm,
     };

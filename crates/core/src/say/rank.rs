@@ -3,7 +3,7 @@
 use crate::answer::Text;
 use crate::answer::reasons::Reasons;
 use crate::base::codes::{Basis, Cover, Topic};
-use crate::base::text::{Arg, sentences};
+use crate::base::text::{Arg, Said, sentences};
 use crate::choose::rank::{Consideration, Ranked, strongest};
 use crate::choose::rig_on_question::RigOnQuestion;
 
@@ -35,6 +35,14 @@ pub(super) fn words(on: &RigOnQuestion<'_>, c: Consideration) -> Arg {
     said.into()
 }
 
+/// What speaks against a rig.
+pub(super) fn against(on: &RigOnQuestion<'_>, c: Consideration) -> Said {
+    match c {
+        Consideration::Crossed => sentences::rank_no_weight(),
+        c => sentences::rank_not_for(words(on, c)),
+    }
+}
+
 /// A line on a rig where it stands.
 #[must_use]
 pub fn why(r: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Text {
@@ -48,7 +56,7 @@ pub fn why(r: &Ranked<'_>, ranked: &[Ranked<'_>]) -> Text {
         sentences::rank_excluded(words(on, shut))
     } else {
         match strongest(r, -1.0) {
-            Some(bad) => sentences::rank_not_for(words(on, bad)),
+            Some(bad) => against(on, bad),
             None => return why_not(r, &ranked[0]),
         }
     };
@@ -68,7 +76,7 @@ pub fn why_not(r: &Ranked<'_>, first: &Ranked<'_>) -> Text {
         .max_by(|a, b| behind(*a).total_cmp(&behind(*b)));
     let said = match most.filter(|c| behind(*c) > 1e-9) {
         None => sentences::rank_as_well(rig),
-        Some(c) if r.parts[c] < 0.0 => sentences::rank_not_for(words(on, c)),
+        Some(c) if r.parts[c] < 0.0 => against(on, c),
         Some(c) => sentences::rank_suits_more(words(on, c), rig),
     };
     said.text(on.options.units)

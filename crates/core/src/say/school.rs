@@ -2,7 +2,7 @@
 
 use super::words_of;
 use crate::answer::reasons::Reasons;
-use crate::base::codes::{Basis, Point, Topic};
+use crate::base::codes::{Basis, LowerBound, Point, Topic};
 use crate::base::text::{Arg, Said, sentences};
 use crate::choose::decision::Decision;
 use crate::choose::point::PointRule;
@@ -26,6 +26,10 @@ pub(super) fn why_school(d: &Decision<'_>) -> Said {
 
 /// Says which school and why.
 pub fn school(d: &Decision<'_>, reasons: &mut Reasons) {
+    // What is swum neither falls to a speed nor is felt.
+    if !d.needs.asks(LowerBound::SinkTarget) && !d.needs.asks(LowerBound::Feel) {
+        return;
+    }
     let said = sentences::school(
         Arg::Word(d.school.label()),
         why_school(d).into(),

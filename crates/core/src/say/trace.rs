@@ -108,7 +108,7 @@ fn weights(d: &Decision<'_>, trace: &mut Trace) {
 
 fn shapes(d: &Decision<'_>, trace: &mut Trace) {
     let c = &d.on.conditions;
-    let ranked = d.on.shapes.ranked(c.current_mps, c.retrieve_mps);
+    let ranked = d.on.shapes.ranked(c.passing_mps(), c.retrieve_mps);
     for (score, row) in ranked {
         let asked = d.on.request.shape == Some(row.code);
         let of_traits = score - if asked { ASKED } else { 0.0 };

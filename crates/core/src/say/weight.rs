@@ -59,8 +59,9 @@ pub fn lower(d: &Decision<'_>) -> Said {
         LowerBound::Contact if needs.drift_binds(&needs.head(d.choice.lower.0)) => {
             sentences::lower_contact_drift(speed(s.drift))
         }
+        LowerBound::Contact if s.drawn.value <= 0.0 => sentences::lower_contact_lying(),
         LowerBound::Contact => sentences::lower_contact(speed(s.drawn)),
-        LowerBound::Feel if c.current_mps > 0.05 => {
+        LowerBound::Feel if c.passing_mps() > 0.05 => {
             sentences::lower_feel_current(pull(needs.felt()))
         }
         LowerBound::Feel if c.wind_mps > 0.0 => {
@@ -88,7 +89,7 @@ pub fn upper(d: &Decision<'_>) -> Said {
             speed(d.needs.ceiling()),
         ),
         UpperBound::Overpower => sentences::upper_overpower(Arg::Size(r.bait.length_mm)),
-        UpperBound::Snag => sentences::upper_snag(Arg::Word(r.water.bottom.label())),
+        UpperBound::Snag => sentences::upper_snag(Arg::Word(snagging(d))),
         UpperBound::RodMax => sentences::upper_rod_max(),
         UpperBound::KeptUp => {
             let s = &d.needs.setting;
@@ -97,6 +98,16 @@ pub fn upper(d: &Decision<'_>) -> Said {
         }
         UpperBound::Everyday => sentences::upper_everyday(told(d.on.rig.everyday())),
         UpperBound::HoverLevel => sentences::upper_hover_level(Arg::Size(r.bait.length_mm)),
+    }
+}
+
+/// What of the place takes tackle more readily: its cover, or its bottom.
+fn snagging(d: &Decision<'_>) -> &'static str {
+    let (tables, water) = (d.on.tables, &d.on.request.water);
+    if tables.cover(water.cover).snag > tables.bottom(water.bottom).snag {
+        water.cover.label()
+    } else {
+        water.bottom.label()
     }
 }
 

@@ -120,6 +120,7 @@ fn conditions(from: &mut impl TableSource) -> Result<ConditionTables, DataError>
         species: total(FILE, file.species, |r| r.code)?,
         snag: file.snag,
         cast: file.cast,
+        wind: file.wind,
         fish: file.fish,
         nose: file.nose,
         tolerance: file.tolerance,

@@ -113,6 +113,7 @@ pub struct ConditionTables {
     pub species: EnumMap<Species, SpeciesRow>,
     pub snag: SnagRow,
     pub cast: CastRow,
+    pub wind: WindRow,
     pub fish: FishRow,
     pub nose: NoseRow,
     pub tolerance: ToleranceRow,

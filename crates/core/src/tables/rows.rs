@@ -10,7 +10,8 @@ pub use crate::physics::drag::HeadDrag;
 
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Cover, FishAt, HeadTrait, HookStyle, Keeper, LineKind, LowerBound,
-    Material, Plastic, Point, Power, School, Season, Shape, Species, Tie, UpperBound, Wire,
+    Material, Plastic, Point, Power, School, Season, Shape, Species, Tie, UpperBound, WindSide,
+    Wire,
 };
 
 /// Straight-line interpolation over (x, y) knots, flat outside them.
@@ -99,6 +100,8 @@ row!(ShapeRow {
     height: f64,
     #[serde(default)]
     flat_foot: bool,
+    #[serde(default)]
+    bare: bool,
     #[serde(default)]
     shut: Shut,
     traits: Traits
@@ -215,6 +218,8 @@ row!(BottomRow {
     snag: f64,
     #[serde(default)]
     above_m: f64,
+    #[serde(default)]
+    stones: bool,
     asks: Asks
 });
 row!(CoverRow {
@@ -233,8 +238,28 @@ row!(FishRow {
 });
 row!(CastRow {
     mass_g: Curve,
-    loads: Curve
+    loads: Curve,
+    casting_g: f64
 });
+row!(WindRow {
+    usual: f64,
+    behind: f64,
+    across: f64,
+    ahead: f64
+});
+
+impl WindRow {
+    /// The share of the wind's speed that blows across the line, 0 to 1.
+    #[must_use]
+    pub const fn share(&self, side: Option<WindSide>) -> f64 {
+        match side {
+            None => self.usual,
+            Some(WindSide::Behind) => self.behind,
+            Some(WindSide::Across) => self.across,
+            Some(WindSide::Ahead) => self.ahead,
+        }
+    }
+}
 row!(NoseRow { least_pa: f64 });
 row!(ToleranceRow {
     alike: f64,
@@ -293,6 +318,6 @@ row!(RankRow {
 });
 row!(ConditionFile {
     season_temp_c: EnumMap<Season, f64>, fall: FallRow, school: Vec<SchoolRow>, school_default: SchoolDefault,
-    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, fish: FishRow, cast: CastRow, nose: NoseRow, tolerance: ToleranceRow, shape: ShapeWeights,
+    bottom: Vec<BottomRow>, cover: Vec<CoverRow>, snag: SnagRow, fish: FishRow, cast: CastRow, wind: WindRow, nose: NoseRow, tolerance: ToleranceRow, shape: ShapeWeights,
     clarity: Vec<ClarityRow>, species: Vec<SpeciesRow>, rank: RankRow, bait_length: BaitLengthRow,
 });

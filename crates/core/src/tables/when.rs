@@ -17,8 +17,9 @@ use serde_json::{Map, Value};
 use crate::base::Loose;
 use crate::base::codes::{
     BaitForm, Bottom, Clarity, Code, ColourView, Course, Cover, FishAt, Forage, HeadColourView,
-    HookSetView, HookTemper, Light, LineKind, LineView, Material, Mood, Plastic, Point, PointView,
-    Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy, Wire,
+    HookSetView, HookTemper, Keeper, Light, LineKind, LineView, Material, Mood, Plastic, Point,
+    PointView, Pressure, Rig, School, Season, Shape, Species, SpringView, StandUpView, Toothy,
+    Wire,
 };
 
 /// Facts that are one of a list of codes.
@@ -73,6 +74,7 @@ code_facts! {
     Course = "course": Course,
     Toothy = "toothy_fish": Toothy,
     Shape = "shape": Shape,
+    Keeper = "keeper": Keeper,
     Wire = "wire": Wire,
     Point = "point": Point,
     StandUp = "stand_up": StandUpView,
@@ -116,6 +118,8 @@ facts! {
         Current = "current_mps",
         /// Wind, m/s.
         Wind = "wind_mps",
+        /// Share of the wind that blows across the line, 0..1.
+        WindShare = "wind_share",
         /// Drift, m/s.
         Drift = "drift_mps",
         /// Speed of the retrieve, m/s.
@@ -168,6 +172,18 @@ facts! {
         Skips = "skips",
         /// The rig always has its line tied at one place.
         OwnTie = "own_tie",
+        /// It is brought off the bottom, and touches nothing.
+        OffBottom = "off_bottom",
+        /// There are stones on the bottom.
+        Stones = "stones",
+        /// How thick the bait is for its form was said.
+        BuildGiven = "build_given",
+        /// What a turn of the handle takes up was said, or the reel's ratio.
+        ReelGiven = "reel_given",
+        /// Something on the head holds the bait.
+        HasKeeper = "has_keeper",
+        /// The eye of a head tied on top stands so high before the point that it blocks it.
+        PostBlocks = "post_blocks",
         /// The rig is to be felt on the bottom.
         Felt = "felt",
         /// The bait is shorter than a long one for this rig.

@@ -27,6 +27,10 @@ impl<'a> Asked<'a> {
             "cover" => listed(wanted, Some(q.water.cover.code())),
             "bottom" => listed(wanted, Some(q.water.bottom.code())),
             "forage" => listed(wanted, q.forage.map(|f| f.code())),
+            "stones" => {
+                let row = self.book.condition("bottom", q.water.bottom.code());
+                wanted.as_bool() == Some(row.get("stones").is_some())
+            }
             "fish_at_given" => !q.assumed.iter().any(|a| a == "fish_at"),
             "cast_m" => q.cast_m <= self.book.named(&wanted["to"]),
             other => panic!("a fact that the oracle does not know: {other}"),

@@ -84,7 +84,7 @@ impl<'a> Weighed<'a> {
 
     /// The posture in which it is let down to the bottom.
     fn let_down(&self) -> f64 {
-        self.said(|school| self.let_down_by(school))
+        self.most(|school| self.let_down_by(school))
     }
 
     fn let_down_by(&self, school: &str) -> f64 {
@@ -109,24 +109,46 @@ impl<'a> Weighed<'a> {
         self.asked.reach(&self.now, self.school)
     }
 
-    /// What the schools say together, each by its share.
-    fn said(&self, of: impl Fn(&str) -> f64) -> f64 {
-        let shares = self.asked.shares(&self.now);
+    /// What the schools say together, each by its share, in a drift.
+    fn said(&self, now: &Now, of: impl Fn(&str) -> f64) -> f64 {
+        let shares = self.asked.shares(now);
         shares
             .iter()
             .map(|(school, share)| share * of(school))
             .sum()
     }
 
-    fn of_school(&self, key: &str) -> f64 {
-        self.said(|school| num(self.asked.book.condition("school", school), key))
+    /// The more of what they say in the drift and without it.
+    fn most(&self, of: impl Fn(&str) -> f64) -> f64 {
+        self.said(&self.now, &of)
+            .max(self.said(&self.at_rest(), &of))
+    }
+
+    /// The conditions without the drift; of a boat that slips as they are.
+    fn at_rest(&self) -> Now {
+        let drift = if self.asked.q.water.slips {
+            self.now.drift
+        } else {
+            0.0
+        };
+        Now { drift, ..self.now }
+    }
+
+    fn of_school(&self, now: &Now, key: &str) -> f64 {
+        self.said(now, |school| {
+            num(self.asked.book.condition("school", school), key)
+        })
     }
 
     pub fn target(&self) -> f64 {
         let fall = self.asked.book.conditions("fall");
-        self.said(|school| num(self.asked.of_rig("fall"), school))
+        let falls = |now: &Now| {
+            let deeper = between(&fall["depth"], self.reach()) - 1.0;
+            self.said(now, |school| num(self.asked.of_rig("fall"), school))
+                * (1.0 + self.of_school(now, "deepens") * deeper)
+        };
+        falls(&self.now).max(falls(&self.at_rest()))
             * between(&fall["temperature"], self.now.temp)
-            * (1.0 + self.of_school("deepens") * (between(&fall["depth"], self.reach()) - 1.0))
             * num(fall, self.asked.q.mood.code())
             * num_or(self.fish(), "falls", 1.0)
     }
@@ -139,7 +161,8 @@ impl<'a> Weighed<'a> {
 
     fn wait(&self) -> f64 {
         let patience = &self.asked.book.conditions("fall")["patience"];
-        self.of_school("wait_s") * between(patience, self.now.depth)
+        let waits = |now: &Now| self.of_school(now, "wait_s");
+        waits(&self.now).min(waits(&self.at_rest())) * between(patience, self.now.depth)
     }
 
     fn speed(&self, body: &Body) -> f64 {
@@ -150,7 +173,8 @@ impl<'a> Weighed<'a> {
     fn felt(&self) -> f64 {
         let (line, _) = self.asked.line();
         let rho = fresh(self.now.temp).0;
-        let blown = self.asked.stand().1 * self.now.wind;
+        let gusts = 1.38 * self.now.wind * self.asked.wind_share();
+        let blown = self.asked.stand().1 * gusts;
         let half = self.asked.q.cast_m / 2.0;
         let wind = 1.15
             * 0.94
@@ -162,16 +186,17 @@ impl<'a> Weighed<'a> {
             * blown
             * blown;
         // The current over the depth, slice by slice.
+        let (passing, ..) = self.asked.passing(&self.now);
         let slices = 400;
         let pressed: f64 = (0..slices)
             .map(|i| {
                 let up: f64 = (f64::from(i) + 0.5) / f64::from(slices);
-                let u = self.now.current * up.powf(1.0 / 6.0);
+                let u = passing * up.powf(1.0 / 6.0);
                 cylinder(u * line / 1.2e-6) * u * u / f64::from(slices)
             })
             .sum();
         let current = 1.1 * 0.69 * 0.5 * rho * pressed * line * self.now.depth;
-        let hand = self.of_school("hand_n");
+        let hand = self.most(|school| num(self.asked.book.condition("school", school), "hand_n"));
         (wind * wind + current * current + hand * hand).sqrt()
     }
 
@@ -179,8 +204,7 @@ impl<'a> Weighed<'a> {
     fn held(&self, body: &Body) -> f64 {
         let now = &self.now;
         let cast = self.asked.q.cast_m;
-        // 5 cm over the bottom, or the whole current where it is shallower.
-        let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
+        let (_, at_head, drift) = self.asked.passing(now);
         let (stand, _) = self.asked.stand();
         let near = (cast / 4.0).max(now.depth + stand);
         let reel = if self.asked.lies(self.school) {
@@ -193,10 +217,11 @@ impl<'a> Weighed<'a> {
             self.drawn(body, (now.depth, away), (past, drift), 1.1)
         };
         let still = drawn(near, 0.0);
-        if now.drift <= 0.0 {
+        if drift <= 0.0 {
             return still;
         }
-        still.max(drawn(cast.max(near), now.drift))
+        let trail = self.asked.q.trail_m.unwrap_or(cast);
+        still.max(drawn(trail.max(near), drift))
     }
 
     /// Weight in N at a depth and so far off the rod, in water that runs past at a speed.
@@ -213,7 +238,7 @@ impl<'a> Weighed<'a> {
             away,
             stand: self.asked.stand().0,
             margin,
-            current: self.now.current,
+            current: self.asked.passing(&self.now).0,
             drift,
             line_density: self.asked.line().1,
         };
@@ -225,7 +250,7 @@ impl<'a> Weighed<'a> {
         let (now, reach) = (&self.now, self.reach());
         let down = reach + self.asked.stand().0;
         let away = (share * self.asked.q.cast_m).max(down);
-        let at_head = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
+        let (_, at_head, _) = self.asked.passing(now);
         let level = times * self.asked.wound(now) * away.hypot(down) / away;
         self.drawn(body, (reach, away), (level.hypot(at_head), 0.0), 1.0)
     }
@@ -266,7 +291,11 @@ impl<'a> Weighed<'a> {
             "castable" => {
                 let cast = book.conditions("cast");
                 let rod = q.tackle.rod_min_g.unwrap_or(0.0);
-                let bends = rod * between(&cast["loads"], q.cast_m);
+                let reel = match q.tackle.reel.map(|r| r.code()) {
+                    Some("casting") => num(cast, "casting_g"),
+                    _ => 0.0,
+                };
+                let bends = rod.max(reel) * between(&cast["loads"], q.cast_m);
                 let flies = 1000.0 * body.head_kg + self.other_g(body);
                 flies >= between(&cast["mass_g"], q.cast_m).max(bends)
             }

@@ -73,6 +73,25 @@ impl<'a> Asked<'a> {
         }
     }
 
+    /// Share of the wind that blows across the line.
+    pub fn wind_share(&self) -> f64 {
+        let side = self.q.water.wind_side.map_or("usual", |s| s.code());
+        num(self.book.conditions("wind"), side)
+    }
+
+    /// Speed of the water past the line, that past a head on the bottom, and that at which the boat
+    /// draws the head through the water besides.
+    pub fn passing(&self, now: &Now) -> (f64, f64, f64) {
+        // 5 cm over the bottom, or the whole current where it is shallower.
+        let low = now.current * (0.05 / now.depth).min(1.0).powf(1.0 / 6.0);
+        if self.q.water.slips {
+            let apart = |flow: f64| (flow - now.drift).abs();
+            (apart(now.current), apart(low), 0.0)
+        } else {
+            (now.current, low, now.drift)
+        }
+    }
+
     /// What each school says, by its share; the one that stands alone where the
     /// water has no word.
     pub fn shares(&self, now: &Now) -> Vec<(&'a str, f64)> {
@@ -96,8 +115,10 @@ impl<'a> Asked<'a> {
             let (from, to) = (edge - blend * edge, edge + blend * edge);
             ((value - from) / (to - from)).clamp(0.0, 1.0)
         };
-        let mut contact = voice(now.wind, num(by, "strong_wind_mps"))
-            .max(voice(now.current, num(by, "strong_current_mps")));
+        let usual = num(self.book.conditions("wind"), "usual");
+        let felt_wind = now.wind * (self.wind_share() / usual).min(1.0);
+        let mut contact = voice(felt_wind, num(by, "strong_wind_mps"))
+            .max(voice(self.passing(now).0, num(by, "strong_current_mps")));
         if let Some(edge) = self.rig.get("contact_below_m").map(number)
             && listed(&by["deep_contact_species"], fish)
         {
@@ -251,8 +272,9 @@ impl<'a> Asked<'a> {
                 .collect()
         };
         let wound = self.wound(now);
-        let mut all = vec![self.best_shape(now.current, wound)];
-        for current in speeds("current_bands", now.current) {
+        let (passing, ..) = self.passing(now);
+        let mut all = vec![self.best_shape(passing, wound)];
+        for current in speeds("current_bands", passing) {
             for retrieve in speeds("retrieve_bands", wound) {
                 all.push(self.best_shape(current, retrieve));
             }

@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """make_rule_cases.py COMMAND > rule_cases.json   questions that try each rule on both sides.
 
-COMMAND is `yarrowfen pick --lines --explain`. Random everyday questions are asked, and for each number that
+COMMAND is `yarrowfen pick --lines --explain`, or the example `ask pick --explain`. Random everyday questions are asked, and for each number that
 a rule bounds the same question with that number just on the bound and just beside it. Of all these the fewest
 are kept (greedily) that see every rule hold and not hold, each code of a rule's list, and both sides of each
 bound. What is kept is the question and the codes of the rules that held: tests/rules.rs asks them again.
@@ -34,8 +34,11 @@ CODES = {
     "views.colour": "by_clarity against".split(),
     "views.head_colour": "ignored matters".split(),
     "views.point": "as_cover hide free".split(),
+    "views.spring": "fine hinders".split(),
+    "water.wind_side": "behind across ahead".split(),
+    "bait.build": "slim usual fat".split(),
 }
-RARE = {"course": 0.15, "shape": 0.2, "toothy_fish": 0.3, "forage": 0.5, "school": 0.4, "tackle.material": 0.3}
+RARE = {"water.wind_side": 0.4, "bait.build": 0.3, "course": 0.15, "shape": 0.2, "toothy_fish": 0.3, "forage": 0.5, "school": 0.4, "tackle.material": 0.3}
 FIELD = {"depth_m": "water.depth_m", "temp_c": "water.temp_c", "current_mps": "water.current_mps", "wind_mps": "water.wind_mps",
          "drift_mps": "water.drift_mps", "retrieve_mps": "retrieve_mps", "cast_m": "cast_m", "line_mm": "tackle.line_mm", "length_mm": "bait.length_mm"}
 
@@ -62,6 +65,8 @@ def question():
         put(q, "water.drift_mps", random.choice([0.05, 0.06, 0.4]))
     if random.random() < 0.3:
         put(q, "tackle.rod_max_g", random.choice([4, 5, 8, 20]))
+    if random.random() < 0.2:
+        put(q, "tackle.reel_ratio", random.choice([5.2, 7.1]))
     if random.random() < 0.5:
         put(q, "cast_m", random.choice([3, 4, 4.1, 8, 8.1, 20, 35]))
     return q

@@ -8,6 +8,7 @@ sentences! {
     fault_no_number(name, unit);
     fault_upper_end(name);
     fault_fish_under_bottom();
+    fault_no_flag();
     fault_no_code(known);
     fault_head_without_weight();
     course_asked();
@@ -17,6 +18,8 @@ sentences! {
     judged_holds(need);
     judged_fails(need);
     judged_near(need, has, wanted);
+    lift_plan_reached(away, label, line, turns, fall);
+    lift_plan_nearest(away, label, line, turns, fall);
     lift_falls(fall, away);
     lifts_fall(falls);
     lifts_hardly(away);
@@ -82,6 +85,7 @@ sentences! {
     lower_time_to_bottom(wait);
     lower_sink_target(school, least);
     lower_contact_nose();
+    lower_contact_lying();
     lower_contact(speed);
     lower_contact_drift(speed);
     lower_feel_current(pull);
@@ -93,7 +97,7 @@ sentences! {
     lower_least_for_fish(fish);
     upper_sink_ceiling(mood, temp, most);
     upper_overpower(length);
-    upper_snag(bottom);
+    upper_snag(place);
     upper_rod_max();
     upper_hover_level(length);
     upper_everyday(most);
@@ -111,7 +115,7 @@ sentences! {
     conflict_no_rung(least, most, label);
     keeps_within_rod(label);
     keeps_everyday(label);
-    most_that_is_sold(label);
+    least_given_up(label);
     does_the_work(label);
     change_then(change, label);
     change_nearer(change, label);
@@ -165,6 +169,24 @@ sentences! {
     point_rig_open();
     point_by_view();
     disputed_hidden_point();
+    hand_rod_suits(rod, total);
+    hand_rod_too_heavy(rod, total);
+    hand_rod_overloads(rod, total);
+    hand_rod_does_not_load(rod, total);
+    hand_rod_strong(rod, usual);
+    hand_rod_weak(rod, usual);
+    hand_rod_length(length);
+    hand_ratio(ratio, turns);
+    hand_reel_suits(reel);
+    hand_reel_too_light(total, least);
+    hand_line_suits(kind, diameter);
+    hand_line_thick(kind, diameter);
+    hand_line_stretches(kind, diameter);
+    hand_leader_suits(leader);
+    hand_leader_teeth(leader, least);
+    hand_leader_opens(leader, wire);
+    hand_leader_weak(leader);
+    hand_leader_seen(leader);
     thin_leader_in_clear_water(least, most);
     straight_for_skipping();
     straight_by_view();
@@ -195,6 +217,7 @@ sentences! {
     rank_excluded(place);
     rank_not_for(what);
     rank_as_well(rig);
+    rank_no_weight();
     rank_suits_more(what, rig);
     rig_ranked_first(rig, what, next);
     saw_rig(score, parts);

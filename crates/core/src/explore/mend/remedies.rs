@@ -44,6 +44,7 @@ pub fn tries(remedy: Remedy, chooser: &Chooser, t: &TiedOn<'_>) -> Option<Vec<Tr
         Remedy::LongerCast => water::casts(t, false),
         Remedy::SlowerReel => water::slower(t),
         Remedy::LessDrift => water::less_drift(t),
+        Remedy::WindBehind => water::wind_behind(t),
         Remedy::SwimAbove => water::swum(t),
         Remedy::LongerPauses => water::lies(t),
         Remedy::Sharpen
@@ -74,6 +75,11 @@ pub fn tries(remedy: Remedy, chooser: &Chooser, t: &TiedOn<'_>) -> Option<Vec<Tr
         | Remedy::SearchDepth
         | Remedy::HigherLifts
         | Remedy::PluckFree
+        | Remedy::SetOnSlack
+        | Remedy::LetFallAgain
+        | Remedy::SnapHarder
+        | Remedy::WindInSlowly
+        | Remedy::ThreadTailDown
         | Remedy::PauseByHand => return None,
     })
 }

@@ -100,7 +100,7 @@ pub fn tungsten(t: &TiedOn<'_>) -> Vec<Try> {
 pub fn other_shape(t: &TiedOn<'_>) -> Vec<Try> {
     let on = t.d.on;
     let c = &on.conditions;
-    let ranked = on.shapes.ranked(c.current_mps, on.wound_mps(c));
+    let ranked = on.shapes.ranked(c.passing_mps(), on.wound_mps(c));
     let others = ranked.iter().filter(|r| r.1.code != t.shape.code);
     let tried = |row: &(f64, &crate::tables::ShapeRow)| {
         let code = row.1.code;

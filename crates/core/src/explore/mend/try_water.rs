@@ -1,7 +1,7 @@
 //! Other rods, lines, casts and ways to bring it.
 
 use super::tries::{Try, with};
-use crate::base::codes::{Course, LineKind, Power};
+use crate::base::codes::{Course, LineKind, Power, WindSide};
 use crate::base::text::{Arg, sentences};
 use crate::base::{limits, plain, round};
 use crate::choose::tied_on::TiedOn;
@@ -134,6 +134,16 @@ pub fn less_drift(t: &TiedOn<'_>) -> Vec<Try> {
         with(t, Arg::Speed(mps), |r| r.water.drift_mps = mps)
     };
     LESS.iter().chain(&[0.0]).map(tried).collect()
+}
+
+/// The wind at the angler's back.
+pub fn wind_behind(t: &TiedOn<'_>) -> Vec<Try> {
+    let water = &t.d.on.request.water;
+    if water.wind_mps <= 0.0 || water.wind_side == Some(WindSide::Behind) {
+        return Vec::new();
+    }
+    let to = Arg::Word(WindSide::Behind.label());
+    vec![with(t, to, |r| r.water.wind_side = Some(WindSide::Behind))]
 }
 
 fn brought(t: &TiedOn<'_>, course: Course) -> Vec<Try> {
