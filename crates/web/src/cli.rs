@@ -11,6 +11,7 @@ use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
 use yarrowfen_core::base::{Ladder, UnitSystem};
+use yarrowfen_core::cast::CastRequest;
 use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{Engine, FieldError, Options, PickRequest};
 
@@ -33,7 +34,14 @@ enum Command {
     Pick(Asked),
     /// Say what goes wrong, why, and what mends it, for a JSON complaint from standard input;
     /// needs no database. With --explain the answer holds every cause considered.
+    #[command(alias = "fix")]
     Mend(Asked),
+    /// Measure how the hook of a rig lies in its bait, for a JSON request from standard input;
+    /// needs no database.
+    Bench(Asked),
+    /// Play a cast, for a JSON request from standard input, which may name its bottom (ground or
+    /// profile) and direction; needs no database.
+    Cast(Asked),
     /// Serve the pages (settings come from the environment; see ./start).
     Serve,
     /// Bring the tables of the database up to date.
@@ -112,7 +120,18 @@ fn give_back_at_once() {
 pub fn run(cli: Cli) -> ExitCode {
     let done = match cli.command {
         Command::Pick(asked) => pick(asked.lines, asked.options()),
-        Command::Mend(asked) => mend(asked.lines, asked.options()),
+        Command::Mend(asked) => answer_with(asked.lines, |engine, text| {
+            let request = MendRequest::from_json(text)?;
+            Ok(engine.mend(&request, asked.options()))
+        }),
+        Command::Bench(asked) => answer_with(asked.lines, |engine, text| {
+            let request = PickRequest::from_json(text)?;
+            Ok(engine.bench(&request, asked.options()))
+        }),
+        Command::Cast(asked) => answer_with(asked.lines, |engine, text| {
+            let request = CastRequest::from_json(text)?;
+            Ok(engine.cast(&request, asked.options()))
+        }),
         Command::Openapi => print_json(&description()).map(|()| ExitCode::SUCCESS),
         Command::Check => check(),
         Command::Serve => {
@@ -219,17 +238,19 @@ fn each_line<A: serde::Serialize>(
     })
 }
 
-fn mend(lines: bool, options: Options) -> Result<ExitCode, Failure> {
+/// Answers what is on standard input: one request, or one a line.
+fn answer_with<A: serde::Serialize>(
+    lines: bool,
+    answer: impl Fn(&Engine, &[u8]) -> Result<A, Vec<FieldError>>,
+) -> Result<ExitCode, Failure> {
     let engine = Engine::new()?;
-    let answer =
-        |text: &[u8]| MendRequest::from_json(text).map(|asked| engine.mend(&asked, options));
     if lines {
-        return each_line(answer);
+        return each_line(|line| answer(&engine, line));
     }
     let mut text = Vec::new();
     std::io::stdin().lock().read_to_end(&mut text)?;
-    match answer(&text) {
-        Ok(told) => print_json(&told).map(|()| ExitCode::SUCCESS),
+    match answer(&engine, &text) {
+        Ok(a) => print_json(&a).map(|()| ExitCode::SUCCESS),
         Err(faults) => print_json(&Faults::from(faults)).map(|()| BAD_INPUT.into()),
     }
 }

@@ -131,6 +131,8 @@ routes! {
     "/waters/{id}/restore" => POST waters::restore;
     "/api/v1/pick" => POST api::pick;
     "/api/v1/mend" => POST api::mend;
+    "/api/v1/bench" => POST api::bench;
+    "/api/v1/cast" => POST api::cast;
     "/api/v1/box" => GET tackle::list_json;
     "/api/v1/box/pick" => POST tackle::pick_json;
     "/api/v1/openapi.json" => GET api::openapi;

@@ -52,6 +52,38 @@ fn a_complaint_is_answered_and_a_bad_one_ends_with_exit_code_2() {
 }
 
 #[test]
+fn bench_and_cast_compute_what_the_answer_ties_on() {
+    let question = br#"{"rig":"swimbait","water":{"depth_m":4}}"#;
+    let answer = json(&run(&["pick"], question).stdout);
+    let bench = json(&run(&["bench"], question).stdout);
+    for measure in ["gap_mm", "length_mm"] {
+        let (told, laid) = (&answer["hook"][measure], &bench["hook"][measure]);
+        let apart = told.as_f64().unwrap() - laid.as_f64().unwrap();
+        assert!(apart.abs() < 0.1, "{measure}: {told} {laid}");
+    }
+    assert_eq!(bench["hook"]["size"], answer["hook"]["size"]);
+    let cast = json(&run(&["cast"], question).stdout);
+    assert_eq!(cast["label"], answer["weight"]["label"]);
+    assert!(cast["path"].as_array().unwrap().len() > 10);
+}
+
+#[test]
+fn a_cast_is_played_over_the_bottom_that_is_said() {
+    let over = br#"{"rig":"ned","profile":[[0,0.5],[10,3],[40,6]],"direction":"up"}"#;
+    let cast = json(&run(&["cast"], over).stdout);
+    assert!(cast["depth_m"].as_f64().unwrap() > 3.5);
+    let bad = run(
+        &["cast"],
+        br#"{"ground":"lava","direction":"left","lure":1}"#,
+    );
+    assert_eq!(bad.status.code(), Some(2));
+    let said = json(&bad.stdout);
+    let faults = said["errors"].as_array().unwrap().iter();
+    let fields: Vec<_> = faults.map(|f| f["field"].as_str().unwrap()).collect();
+    assert_eq!(fields, ["ground", "direction", "lure"]);
+}
+
+#[test]
 fn a_bad_request_ends_with_exit_code_2_and_names_every_field() {
     let out = run(
         &["pick"],

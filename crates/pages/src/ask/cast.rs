@@ -3,12 +3,12 @@
 use std::borrow::Cow;
 
 use yarrowfen_core::Engine;
-use yarrowfen_core::base::codes::{Code, CurrentWay, Direction, FallBy};
+use yarrowfen_core::base::codes::{Code, Direction, FallBy};
 use yarrowfen_core::base::limits;
 use yarrowfen_core::base::{Dimension, Mass, UnitSystem};
 use yarrowfen_core::cast::CastRig;
 use yarrowfen_core::cast::grounds::{self, NamedBottom};
-use yarrowfen_core::cast::{Profile, ROD_M, Setup};
+use yarrowfen_core::cast::{Profile, Setup};
 use yarrowfen_core::own_box::HeadWeight;
 use yarrowfen_core::tables::retrieve as moves;
 use yarrowfen_core::{Options, PickRequest};
@@ -147,9 +147,9 @@ impl CastForm {
         }
     }
 
-    fn rod(&self, faults: &mut Faults) -> f64 {
+    fn rod(&self, usual: f64, faults: &mut Faults) -> f64 {
         let units = self.pick.units;
-        self.number("rod", ROD_M, faults, |text| {
+        self.number("rod", usual, faults, |text| {
             let read = Dimension::Distance.read(text, units);
             let metres = read.map_err(|e| e.to_string())?;
             limits::OWN_ROD_LENGTH.check(metres, units)
@@ -197,7 +197,6 @@ impl CastForm {
         let mut faults = Faults::new();
         let head = self.head(&mut faults);
         let direction = self.code("dir", Direction::Up, &mut faults);
-        let way = self.code("way", CurrentWay::Across, &mut faults);
         let request = self.pick_words(engine, &mut faults);
         let profile = self.profile(request.as_ref().ok(), &mut faults);
         let Ok(request) = request else {
@@ -209,13 +208,14 @@ impl CastForm {
             head.map(mass_of),
             (profile, direction),
         );
+        let way = self.code("way", usual.current.1, &mut faults);
         let setup = Setup {
             fall: self.code("fall", usual.fall, &mut faults),
             rest: self.number("rest", usual.rest, &mut faults, |text| {
                 seconds(text, &limits::REST)
             }),
             moves: self.moves(&usual, &mut faults),
-            rod: self.rod(&mut faults),
+            rod: self.rod(usual.rod, &mut faults),
             current: (usual.current.0, way),
             ..usual
         };

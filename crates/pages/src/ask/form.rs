@@ -124,6 +124,7 @@ impl PickForm {
             let pointer = format!("/{}", word.field.replace('.', "/"));
             let text = match json.pointer(&pointer) {
                 Some(serde_json::Value::String(s)) => s.clone(),
+                Some(serde_json::Value::Bool(true)) => "on".into(),
                 Some(serde_json::Value::Number(n)) if matches!(word.kind, Kind::Weight) => {
                     let weight = n.as_f64().and_then(HeadWeight::from_grams);
                     weight.map_or_else(String::new, HeadWeight::label)
@@ -231,14 +232,19 @@ impl PickForm {
     fn take(&self, word: &Word, text: &str, fields: &mut Fields) -> Result<(), String> {
         let text = if is_blank(word, text) { "" } else { text };
         let value = match word.kind {
-            Kind::Number(_, Need::May) | Kind::Code(_) | Kind::Weight | Kind::HookNumber
+            Kind::Number(_, Need::May)
+            | Kind::Code(_)
+            | Kind::Weight
+            | Kind::HookNumber
+            | Kind::Truth(_)
                 if text.is_empty() =>
             {
                 return Ok(());
             }
             // Addresses from before risks were told said only that there are some.
             Kind::Code(_) if word.key == "toothy" && text == "on" => Loose::Flag(true),
-            Kind::Code(_) | Kind::HookNumber => Loose::Text(text.to_owned()),
+            Kind::Truth(_) if text == "on" => Loose::Flag(true),
+            Kind::Code(_) | Kind::HookNumber | Kind::Truth(_) => Loose::Text(text.to_owned()),
             Kind::Weight => Loose::Number(HeadWeight::parse(text)?.grams()),
             Kind::Number(limit, _) => {
                 let number = |text: &str| {

@@ -98,7 +98,10 @@ fn is_blank(word: &Word, text: &str) -> bool {
         word.kind,
         Kind::Number(_, Need::May) | Kind::Weight | Kind::HookNumber
     );
-    may && (matches!(text, "" | "unknown" | "none" | "usual") || text.ends_with(ASSUMED))
+    may && (matches!(
+        text,
+        "" | "unknown" | "none" | "usual" | "as long as the cast"
+    ) || text.ends_with(ASSUMED))
 }
 
 /// The kind of quantity of a word that carries a unit.

@@ -4,8 +4,8 @@
 use yarrowfen_core::base::codes::{
     BaitForm, Bottom, Build, Clarity, ColourView, Course, Cover, EyeTurn, FishAt, Forage,
     HeadColourView, HookSetView, HookStyle, HookTemper, Keeper, Light, LineKind, LineView,
-    Material, Mood, Plastic, PointView, Power, Pressure, Rig, School, Season, Shape, Species,
-    SpringView, StandUpView, Tie, Toothy, Wire,
+    Material, Mood, Plastic, PointView, Power, Pressure, Reel, Rig, School, Season, Shape, Species,
+    SpringView, StandUpView, Tie, Toothy, WindSide, Wire,
 };
 use yarrowfen_core::base::limits::{self, Limit};
 
@@ -19,6 +19,8 @@ pub enum Kind {
     Weight,
     /// The number of a hook as it is printed: `4`, `3/0`.
     HookNumber,
+    /// True or blank, with its label.
+    Truth(&'static str),
 }
 
 /// Whether a number may be left blank.
@@ -152,10 +154,38 @@ pub const WORDS: &[Word] = words![
         ""
     ),
     (
+        "wind_side",
+        "water.wind_side",
+        "Where the wind comes from",
+        codes!(WindSide),
+        ""
+    ),
+    (
+        "slips",
+        "water.slips",
+        "What moves the boat",
+        Kind::Truth("slipping with the current"),
+        ""
+    ),
+    (
+        "trail",
+        limits::TRAIL.field,
+        "Line behind the boat",
+        Kind::Number(&limits::TRAIL, Need::May),
+        ""
+    ),
+    (
         "retrieve",
         limits::RETRIEVE.field,
         "Retrieve speed",
         Kind::Number(&limits::RETRIEVE, Need::May),
+        ""
+    ),
+    (
+        "lift_fall",
+        limits::LIFT_FALL.field,
+        "Seconds that a lift shall fall",
+        Kind::Number(&limits::LIFT_FALL, Need::May),
         ""
     ),
     (
@@ -258,6 +288,14 @@ pub const WORDS: &[Word] = words![
         codes!(Power),
         ""
     ),
+    (
+        "rod_length",
+        limits::ROD_LENGTH.field,
+        "Length of the rod",
+        Kind::Number(&limits::ROD_LENGTH, Need::May),
+        ""
+    ),
+    ("reel", "tackle.reel", "Kind of reel", codes!(Reel), ""),
     (
         "material",
         "tackle.material",

@@ -284,9 +284,14 @@ impl AnswerView {
     pub fn line_words(&self) -> String {
         let l = &self.a.line;
         let long = |span| Dimension::Distance.print_span(span, self.units);
+        let leader = if l.wire_trace {
+            "wire trace"
+        } else {
+            "fluorocarbon"
+        };
         match &*l.kind {
             "braid_to_fluorocarbon" => format!(
-                "{} lb braid to {} lb fluorocarbon, {}",
+                "{} lb braid to {} lb {leader}, {}",
                 self.span(&l.main_lb),
                 self.span(&l.leader_lb),
                 // What older answers say of every leader.

@@ -26,7 +26,11 @@ pub struct Sentence {
 const MORE: &[&str] = &[
     "cast",
     "drift",
+    "wind_side",
+    "slips",
+    "trail",
     "retrieve",
+    "lift_fall",
     "build",
     "body",
     "mass",
@@ -43,6 +47,8 @@ const MORE: &[&str] = &[
     "rod_min",
     "rod_max",
     "power",
+    "rod_length",
+    "reel",
     "material",
     "shape",
     "stand_up",
@@ -99,7 +105,11 @@ fn blank(key: &str) -> &'static str {
     match key {
         "temp" => "unknown",
         "current" | "drift" => "none",
-        "retrieve" | "fish_depth" => "usual",
+        "retrieve" | "fish_depth" | "rod_length" | "lift_fall" => "usual",
+        "wind_side" => "partly across the cast",
+        "slips" => "driven by wind or motor",
+        "trail" => "as long as the cast",
+        "reel" => "any reel",
         "head_weight" => "none",
         "stand" | "turn" => "usual",
         "school" | "stand_up" | "spring" | "temper" | "main_line" | "hook_set" | "colour"
@@ -121,6 +131,10 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("current", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1.2 ft/s|2 ft/s|2.6 ft/s",
         ("drift", UnitSystem::Metric) => "none|0.1 m/s|0.2 m/s|0.3 m/s|0.5 m/s|0.8 m/s",
         ("drift", UnitSystem::Imperial) => "none|0.3 ft/s|0.6 ft/s|1 ft/s|1.6 ft/s|2.6 ft/s",
+        ("trail", UnitSystem::Metric) => "as long as the cast|10 m|15 m|20 m|30 m|40 m",
+        ("trail", UnitSystem::Imperial) => "as long as the cast|30 ft|50 ft|65 ft|100 ft|130 ft",
+        ("rod_length", UnitSystem::Metric) => "usual|1.8 m|2 m|2.1 m|2.3 m|2.4 m|2.7 m",
+        ("rod_length", UnitSystem::Imperial) => "usual|6 ft|6.5 ft|7 ft|7.5 ft|8 ft|9 ft",
         ("length", UnitSystem::Metric) => "45 mm|64 mm|70 mm|76 mm|89 mm|100 mm|140 mm|165 mm",
         ("length", UnitSystem::Imperial) => "1.75 in|2.5 in|2.75 in|3 in|3.5 in|4 in|5.5 in|6.5 in",
         ("cast", UnitSystem::Metric) => "8 m|12 m|16 m|20 m|25 m|30 m|40 m",
@@ -137,6 +151,7 @@ fn chips(key: &str, units: UnitSystem) -> &'static str {
         ("head_post", UnitSystem::Imperial) => "unknown|0 in|1/8 in|3/16 in|1/4 in|5/16 in|3/8 in",
         ("body", UnitSystem::Metric) => "unknown|8 mm|9 mm|10 mm|12 mm|14 mm|17 mm",
         ("body", UnitSystem::Imperial) => "unknown|5/16 in|3/8 in|7/16 in|1/2 in|9/16 in|11/16 in",
+        ("lift_fall", _) => "usual|1 s|1.5 s|2 s|2.5 s|3 s|4 s",
         ("leader_lb", _) => "unknown|4|6|8|10|12|15|20",
         ("mass", _) => "unknown|3 g|4 g|5 g|7 g|9 g|12 g",
         ("retrieve", UnitSystem::Metric) => "usual|0.05 m/s|0.1 m/s|0.15 m/s|0.2 m/s|0.3 m/s",
@@ -240,6 +255,10 @@ fn choices(
 ) -> Vec<(&'static str, Cow<'static, str>)> {
     let codes = match word.kind {
         Kind::Code(list) => list(),
+        Kind::Truth(label) => {
+            let unset = Cow::Borrowed(blank(word.key));
+            return vec![("", unset), ("on", Cow::Borrowed(label))];
+        }
         Kind::Number(..) | Kind::Weight | Kind::HookNumber => return Vec::new(),
     };
     let usual = match word.key {
@@ -266,8 +285,10 @@ fn choices(
         "line_kind" | "material" | "light" | "pressure" | "toothy" => {
             usual_words(word, answer).map(Cow::Borrowed)
         }
-        "forage" | "build" | "power" | "head_shape" | "head_material" | "head_tie" | "head_eye"
-        | "head_keeper" | "head_style" | "head_wire" => Some(Cow::Borrowed(blank(word.key))),
+        "forage" | "build" | "power" | "wind_side" | "reel" | "head_shape" | "head_material"
+        | "head_tie" | "head_eye" | "head_keeper" | "head_style" | "head_wire" => {
+            Some(Cow::Borrowed(blank(word.key)))
+        }
         _ => None,
     };
     // The plain default stands first and is not offered twice.

@@ -5,10 +5,14 @@ use schemars::generate::SchemaSettings;
 use schemars::{JsonSchema, SchemaGenerator};
 use serde_json::{Map, Value, json};
 use yarrowfen_core::Answer;
+use yarrowfen_core::answer::bench::BenchAnswer;
+use yarrowfen_core::answer::cast::CastAnswer;
 use yarrowfen_core::answer::mend::MendAnswer;
-use yarrowfen_core::base::codes::{Cause, Phase, Symptom};
+use yarrowfen_core::base::codes::{Cause, Direction, Phase, Symptom};
 use yarrowfen_core::base::limits::{self, Limit};
-use yarrowfen_core::question::{CODE_FIELDS, TEXT_FIELDS};
+use yarrowfen_core::cast::MOST_POINTS;
+use yarrowfen_core::cast::grounds::GROUNDS;
+use yarrowfen_core::question::{CODE_FIELDS, FLAG_FIELDS, TEXT_FIELDS};
 use yarrowfen_pages::ask::WORDS;
 
 use super::{BoxListed, Faults, PickedFromBox};
@@ -50,6 +54,24 @@ const ROUTES: &[Route] = &[
         asks: Some(complaint_schema),
         signed_in: false,
         answers: Some(of::<MendAnswer>),
+    },
+    Route {
+        path: "/api/v1/bench",
+        method: "post",
+        id: "bench",
+        summary: "Measure how the hook of a rig lies in its bait",
+        asks: Some(request_schema),
+        signed_in: false,
+        answers: Some(of::<BenchAnswer>),
+    },
+    Route {
+        path: "/api/v1/cast",
+        method: "post",
+        id: "cast",
+        summary: "Play a cast over a bottom",
+        asks: Some(cast_schema),
+        signed_in: false,
+        answers: Some(of::<CastAnswer>),
     },
     Route {
         path: "/api/v1/box",
@@ -185,10 +207,43 @@ fn request_schema() -> Value {
         let text = json!({ "type": ["string", "null"], "description": told(field) });
         put(&mut top, field, text);
     }
+    for field in FLAG_FIELDS {
+        let truth = json!({ "type": ["boolean", "null"], "description": told(field) });
+        put(&mut top, field, truth);
+    }
     for limit in limits::ALL {
         put(&mut top, limit.field, number(limit));
     }
     json!({ "type": "object", "additionalProperties": false, "properties": top, "description": "Null or left out means usual or unknown." })
+}
+
+/// The schema of a cast: a question, with the bottom and the direction beside its own fields.
+fn cast_schema() -> Value {
+    let mut schema = request_schema();
+    let grounds = GROUNDS.iter().map(|g| json!(g.code)).chain([Value::Null]);
+    let ways = Direction::ALL
+        .iter()
+        .map(|d| json!(d.code()))
+        .chain([Value::Null]);
+    let own = [
+        (
+            "ground",
+            json!({ "enum": grounds.collect::<Vec<_>>(), "description": "A bottom by its name; none is a flat of the depth." }),
+        ),
+        (
+            "profile",
+            json!({ "type": ["array", "null"], "maxItems": MOST_POINTS, "items": { "type": "array", "prefixItems": [{ "type": "number" }, { "type": "number" }], "minItems": 2, "maxItems": 2 },
+                "description": "Points of distance from the bank and depth, m; goes before the name." }),
+        ),
+        (
+            "direction",
+            json!({ "enum": ways.collect::<Vec<_>>(), "description": "Up the slope, from the bank, or down it." }),
+        ),
+    ];
+    for (field, told) in own {
+        schema["properties"][field] = told;
+    }
+    schema
 }
 
 /// The schema of a complaint: what goes wrong, where, what was found, and the question.

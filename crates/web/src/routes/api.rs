@@ -3,6 +3,7 @@
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError, web};
 use serde::Serialize;
+use yarrowfen_core::cast::CastRequest;
 use yarrowfen_core::question::MendRequest;
 use yarrowfen_core::{FieldError, Options, PickRequest};
 
@@ -75,6 +76,30 @@ pub async fn mend(
     let engine = app.engine.clone();
     let mend = move |r: MendRequest| engine.mend(&r, Options::default());
     let answer = move |body: &[u8]| MendRequest::from_json(body).map(mend);
+    answered((&app, caller), body, answer).await
+}
+
+/// The rig in hand on the bench.
+pub async fn bench(
+    app: web::Data<App>,
+    caller: Caller,
+    body: Result<Body<MOST_JSON>, PageError>,
+) -> HttpResponse {
+    let engine = app.engine.clone();
+    let bench = move |r: PickRequest| engine.bench(&r, Options::default());
+    let answer = move |body: &[u8]| PickRequest::from_json(body).map(bench);
+    answered((&app, caller), body, answer).await
+}
+
+/// A cast, played.
+pub async fn cast(
+    app: web::Data<App>,
+    caller: Caller,
+    body: Result<Body<MOST_JSON>, PageError>,
+) -> HttpResponse {
+    let engine = app.engine.clone();
+    let cast = move |r: CastRequest| engine.cast(&r, Options::default());
+    let answer = move |body: &[u8]| CastRequest::from_json(body).map(cast);
     answered((&app, caller), body, answer).await
 }
 

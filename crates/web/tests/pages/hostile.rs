@@ -215,7 +215,13 @@ async fn no_form_breaks_over_what_is_typed(pool: PgPool) {
 async fn the_contract_refuses_in_its_own_words(pool: PgPool) {
     let server = server!(pool);
     let me = member(&server, "Aldous").await;
-    for path in ["/api/v1/pick", "/api/v1/mend", "/api/v1/box/pick"] {
+    for path in [
+        "/api/v1/pick",
+        "/api/v1/mend",
+        "/api/v1/bench",
+        "/api/v1/cast",
+        "/api/v1/box/pick",
+    ] {
         for body in [
             vec![b' '; 3_000_000],
             b"[1".to_vec(),
