@@ -249,7 +249,7 @@ fn a_better_rig_is_better_when_it_is_asked_for() {
 }
 
 /// A conflict is one that a person would act on: in plain questions under 4 % meet one without a rod,
-/// under 10 % with one; and each fails by more than its tolerance.
+/// under 10 % with one; and each fails by more than its tolerance, or falls between two sizes.
 #[test]
 fn limits_are_soft() {
     for (rod, most) in [(false, 0.04), (true, 0.10)] {
@@ -266,7 +266,9 @@ fn limits_are_soft() {
                     .judged
                     .iter()
                     .any(yarrowfen_core::answer::JudgedNeed::fails);
-                prop_assert!(fails, "{conflict:?}");
+                // Between two sizes neither passes, and the nearest may miss by less than is told.
+                let between_sizes = conflict.text.starts_with("No head is sold");
+                prop_assert!(fails || between_sizes, "{conflict:?}");
                 Ok(())
             })
             .unwrap();
