@@ -148,7 +148,7 @@ test('a head of the box is judged need by need', async ({ page }) => {
   const judged = page.getByRole('region', { name: 'The head in hand, need by need' });
   await expect(judged).toContainText(/It fails \d+ of \d+/);
   await expect(judged.locator('li').first()).toHaveClass('fails');
-  await expect(judged.locator('li').first()).toContainText('28.3');
+  await expect(judged.locator('li').first()).toContainText('28 g, at most');
 });
 
 test('a misspelt word is asked about, and one tap puts it right', async ({ page }) => {

@@ -92,12 +92,12 @@ test('a day is kept, deleted and brought back; every line of its sheet is printe
 
 test('the day on the water goes by the plan, one tap a step', async ({ page }) => {
   const today = new Date().toISOString().slice(0, 10);
-  await page.goto(`/days?day=${today}&rods=2&s0=pick&s1=pick&wind=2+to+14+m/s`);
+  await page.goto(`/days?day=${today}&rods=4&s0=pick&s1=pick&wind=2+to+18+m/s`);
   await page.getByRole('button', { name: 'Start the day' }).click();
   await expect(page).toHaveURL(/\/today$/);
   await expect(page.locator('.in-hand')).toContainText(' over ');
   await expect(page.locator('.in-hand')).toContainText('rod 1');
-  await page.goto(`/days?day=${today}&rods=2&s0=pick&s1=pick&wind=2+to+14+m/s`);
+  await page.goto(`/days?day=${today}&rods=4&s0=pick&s1=pick&wind=2+to+18+m/s`);
   await page.getByRole('button', { name: 'Keep this day' }).click();
   await page.goto('/today');
   // The first step was done when the day was started.
