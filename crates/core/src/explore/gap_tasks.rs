@@ -4,13 +4,13 @@ use std::cell::RefCell;
 use std::collections::{BTreeMap, BTreeSet};
 use std::rc::Rc;
 
-use crate::base::codes::{HookStyle, Material, School, Shape, Wire};
+use crate::base::codes::{HookStyle, LowerBound, Material, School, Shape, UpperBound, Wire};
 use crate::base::grams;
 use crate::base::text::{Arg, Said};
 use crate::choose::needs::Needs;
 use crate::choose::rig_on_question::RigOnQuestion;
 use crate::choose::setting::Conditions;
-use crate::choose::window::choose;
+use crate::choose::window::{Crossed, choose};
 use crate::choose::{Chooser, Options};
 use crate::explore::from_box::hooks_fish;
 use crate::own_box::{Item, NamedHook, Thing, named_hook};
@@ -54,7 +54,12 @@ pub(super) struct Task<'a> {
     school: School,
     pub(super) ideal: HeadWanted,
     pub(super) hook: HookWanted,
+    /// The needs of the ideal head that cross; none where one weight does everything.
+    pub(super) crossed: Option<NeedsCrossed>,
 }
+
+/// Two needs that no weight meets both: the one that asks for more, and the one for less.
+pub type NeedsCrossed = (LowerBound, UpperBound);
 
 /// From which to which weight, g, a head of a shape does what is asked.
 type Windows = BTreeMap<Shape, (f64, f64)>;
@@ -82,7 +87,7 @@ impl<'a> Task<'a> {
     ) -> Self {
         let rig = chooser.rig_for(situation.request, options);
         let on = chooser.rig_on(situation.request, options, rig);
-        let (windows, school, ideal, hook) = {
+        let (windows, school, ideal, hook, crossed) = {
             let d = on.decide();
             let rung = d.rung();
             let hook = HookWanted {
@@ -97,7 +102,9 @@ impl<'a> Task<'a> {
                 material: on.conditions.material,
             };
             let windows = windows(&on, d.school, on.conditions.material);
-            (windows, d.school, ideal, hook)
+            let bounds = (d.choice.lower.1, d.choice.upper.1);
+            let crossed = (d.choice.crossed == Crossed::Bounds).then_some(bounds);
+            (windows, d.school, ideal, hook, crossed)
         };
         Self {
             at,
@@ -108,6 +115,7 @@ impl<'a> Task<'a> {
             school,
             ideal,
             hook,
+            crossed,
         }
     }
 

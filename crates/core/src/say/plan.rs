@@ -1,13 +1,14 @@
 //! A planned day in words.
 
+use super::words_of;
 use crate::answer::Text;
 use crate::base::UnitSystem;
 use crate::base::codes::{Bottom, DayPart};
 use crate::base::text::{Arg, Said, capital, day_sentences as say, labels};
 use crate::day::{USUAL_REST_MIN, show_time};
 use crate::explore::plan::{
-    InBox, Packed, PackedBait, PackedHook, PartPlanned, Plan, PlanAsked, PlanFault, SlotPlanned,
-    StepPlanned, Tieable,
+    Compromise, InBox, Packed, PackedBait, PackedHook, PartPlanned, Plan, PlanAsked, PlanFault,
+    SlotPlanned, StepPlanned, Tieable,
 };
 use crate::explore::plan::{MOST_CARRIED, MOST_STOPS};
 use crate::physics::sun::Light;
@@ -170,14 +171,32 @@ pub fn unserved(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> 
 #[must_use]
 pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Text> {
     let of_slot = |slot: &SlotPlanned| {
-        let parts = slot.parts.iter().filter(|p| p.compromise);
+        let parts = slot.parts.iter().filter(|p| p.compromise.is_some());
         let rigs = parts.filter_map(|p| p.by);
         let ties: Vec<Text> = rigs.map(|rig| tie(&plan.rigs[rig], units)).collect();
         let place = Arg::Said(Box::new(slot_said(asked, slot)));
-        let said = || say::plan_compromise(place, Arg::Text(ties.join("; "))).text(units);
+        let between = Arg::Text(crossed_needs(slot, units).join("; "));
+        let said = || say::plan_compromise(place, between, Arg::Text(ties.join("; "))).text(units);
         (!ties.is_empty()).then(said)
     };
     let mut all: Vec<Text> = plan.slots.iter().filter_map(of_slot).collect();
+    all.dedup();
+    all
+}
+
+/// The needs that cross in a slot, each pair in a sentence: what a lighter head fails in, and what a
+/// heavier one does.
+#[must_use]
+pub fn crossed_needs(slot: &SlotPlanned, units: UnitSystem) -> Vec<Text> {
+    let of = |c: Compromise| match c.between {
+        Some((lower, upper)) => say::plan_between(
+            words_of("LowerNeeds", lower.code()),
+            words_of("UpperSuffers", upper.code()),
+        ),
+        None => say::plan_no_size(),
+    };
+    let compromises = slot.parts.iter().filter_map(|p| p.compromise);
+    let mut all: Vec<Text> = compromises.map(|c| of(c).text(units)).collect();
     all.dedup();
     all
 }
@@ -188,8 +207,8 @@ pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Tex
 pub fn fished_for(plan: &Plan, part: &PartPlanned, units: UnitSystem) -> Option<Text> {
     let said = of_tie(&plan.rigs[part.by?]);
     let said = match part.compromise {
-        true => say::plan_compromise_short(Arg::Said(Box::new(said))),
-        false => said,
+        Some(_) => say::plan_compromise_short(Arg::Said(Box::new(said))),
+        None => said,
     };
     Some(said.text(units))
 }

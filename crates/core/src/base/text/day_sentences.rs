@@ -59,7 +59,9 @@ sentences! {
     plan_retie(rod, time, tie);
     plan_unserved(slot, part);
     place_by_water(depth, bottom);
-    plan_compromise(slot, ties);
+    plan_compromise(slot, between, ties);
+    plan_between(lacks, suffers);
+    plan_no_size();
     plan_compromise_short(tie);
     plan_exact();
     plan_greedy();

@@ -4,7 +4,7 @@ use std::cell::RefCell;
 use std::collections::BTreeMap;
 use std::rc::Rc;
 
-use super::{PlanAsked, PlanHeld};
+use super::{Compromise, PlanAsked, PlanHeld};
 use crate::answer::Text;
 use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
 use crate::base::{Rung, grams, round};
@@ -33,8 +33,8 @@ pub(super) type Key = (Rig, Shape, Weight);
 pub(super) struct Served {
     /// Its distance from the best, in points of [`ServeRow`]; 0 and over.
     pub(super) off: f64,
-    /// True where no weight does everything: it is a compromise.
-    pub(super) compromise: bool,
+    /// The needs that no weight meets both, where it is a compromise between them.
+    pub(super) compromise: Option<Compromise>,
 }
 
 /// The heads that serve, each with how it does.
@@ -224,12 +224,12 @@ impl<'a> StopLook<'a> {
                 let (far, most) = (rung.abs_diff(ideal), costs.rungs_most);
                 // Where no weight does everything, what is tied on all the same, and its
                 // neighbours.
-                let compromise = no_weight && !does_all && far <= costs.compromise_rungs;
-                if !compromise && (far > most || !does_all) {
+                let is_compromise = no_weight && !does_all && far <= costs.compromise_rungs;
+                if !is_compromise && (far > most || !does_all) {
                     continue;
                 }
                 let serves_too = |head: &OwnHead| {
-                    compromise || task.head_serves((*shape, head.material, head.g), None)
+                    is_compromise || task.head_serves((*shape, head.material, head.g), None)
                 };
                 let has = |all: &Owned| {
                     let mut of_weight = all.fishing(&task.on, *shape, same_weight(g));
@@ -238,13 +238,16 @@ impl<'a> StopLook<'a> {
                 #[expect(clippy::cast_precision_loss, reason = "rungs of a ladder")]
                 let rungs_off = rung.abs_diff(ideal) as f64;
                 let off = off(*shape, rungs_off, !self.owned.is_none_or(has));
+                let compromise = is_compromise.then_some(Compromise {
+                    between: task.crossed,
+                });
                 let served = Served { off, compromise };
                 serves.insert((here.rig, *shape, Weight::Rung(rung)), served);
             }
             for (weight, rungs_off) in self.own_weights(&task, *shape, (rungs, ideal)) {
                 let served = Served {
                     off: off(*shape, rungs_off, false),
-                    compromise: false,
+                    compromise: None,
                 };
                 serves.insert((here.rig, *shape, weight), served);
             }
@@ -308,7 +311,7 @@ impl<'a> StopLook<'a> {
                         return false;
                     };
                     served.off += here.off;
-                    served.compromise |= here.compromise;
+                    served.compromise = served.compromise.or(here.compromise);
                     true
                 });
             }

@@ -151,7 +151,7 @@ fn told(slots: &[Open], found: &Rods, rigs: Vec<(Key, Option<Tieable>)>, minutes
                 by: by.and_then(place),
                 compromise: by
                     .and_then(|rig| heads.get(&rigs[rig].0))
-                    .is_some_and(|served| served.compromise),
+                    .and_then(|served| served.compromise),
             })
             .collect(),
     };

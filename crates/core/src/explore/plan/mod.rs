@@ -18,7 +18,7 @@ use crate::answer::Text;
 use crate::base::codes::{DayPart, HookStyle, Rig, Shape};
 use crate::choose::{Chooser, Options};
 use crate::day::Hourly;
-use crate::explore::gap_tasks::Owned;
+use crate::explore::gap_tasks::{NeedsCrossed, Owned};
 use crate::explore::ledger::Lost;
 use crate::own_box::Item;
 use crate::physics::sun::Position;
@@ -126,8 +126,16 @@ pub struct PartPlanned {
     pub part: DayPart,
     /// What serves it, among [`Plan::rigs`]; none leaves it unserved.
     pub by: Option<usize>,
-    /// Whether that is a compromise: at some depth or hour of the slot no weight does everything.
-    pub compromise: bool,
+    /// What that is a compromise between, where at some depth or hour of the slot no weight does
+    /// everything.
+    pub compromise: Option<Compromise>,
+}
+
+/// A weight that is fished although no weight does everything.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Compromise {
+    /// The needs that cross; none where no head is sold between two that do not.
+    pub between: Option<NeedsCrossed>,
 }
 
 /// A stretch of the day in which nothing is retied: at one stop, over one band of its depths.

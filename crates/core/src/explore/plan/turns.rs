@@ -35,7 +35,7 @@ pub(super) fn turn_about(
                 parts: vec![PartPlanned {
                     part,
                     by: Some(rig),
-                    compromise: false,
+                    compromise: None,
                 }],
             });
         }

@@ -34,6 +34,8 @@ pub struct Served {
     pub all: bool,
     /// Whether something in it is a compromise.
     pub compromise: bool,
+    /// The needs that cross there, in words.
+    pub crossed_needs: Vec<String>,
     /// Whether it is the turn of the second rod's, where two are fished turn about.
     pub second: bool,
 }
@@ -278,7 +280,7 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
         let parts: Vec<&str> = lacks.iter().map(|p| p.part.label()).collect();
         text.push_str(&format!(": nothing to {} with", parts.join(" or ")));
     }
-    let compromises = slot.parts.iter().filter(|p| p.compromise);
+    let compromises = slot.parts.iter().filter(|p| p.compromise.is_some());
     let parts: Vec<&str> = compromises.map(|p| p.part.label()).collect();
     if !parts.is_empty() {
         text.push_str(&format!(": a compromise for {}", parts.join(", ")));
@@ -294,6 +296,10 @@ fn served(decided: Decided<'_>, across: Across, slot: &SlotPlanned, units: UnitS
         before,
         all: lacks.is_empty(),
         compromise: !parts.is_empty(),
+        crossed_needs: say::crossed_needs(slot, units)
+            .into_iter()
+            .map(|needs| needs.into_owned())
+            .collect(),
         second: slot.parts.iter().any(|p| p.by == Some(1)),
         at: across.stretch(slot.minutes, text, String::new()),
     }
