@@ -322,6 +322,7 @@ codes! {
         SnapFree = "snap_free",
         Grind = "grind",
         HoldsDepth = "holds_depth",
+        Bow = "bow",
     }
 }
 codes! {

@@ -37,6 +37,7 @@ codes! {
         SnapFree = "snap_free",
         Grind = "grind",
         HoldsDepth = "holds_depth",
+        Bow = "bow",
         SinkCeiling = "sink_ceiling",
         Overpower = "overpower",
         Snag = "snag",

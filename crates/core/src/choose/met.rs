@@ -29,10 +29,11 @@ enum Within {
 }
 
 /// The lower needs, those first that cost the least to look at.
-const CHEAPEST_FIRST: [LowerBound; 8] = [
+const CHEAPEST_FIRST: [LowerBound; 9] = [
     LowerBound::Castable,
     LowerBound::Grind,
     LowerBound::SnapFree,
+    LowerBound::Bow,
     LowerBound::Feel,
     LowerBound::Contact,
     LowerBound::HoldsDepth,
@@ -99,6 +100,7 @@ impl Needs<'_> {
             LowerBound::Grind => head.mass >= s.grind,
             LowerBound::HoldsDepth => weight() >= self.afloat(rigged, head, self.ends()[0]),
             LowerBound::Feel => weight() >= self.felt(),
+            LowerBound::Bow => weight() >= self.bow_held(),
             LowerBound::Contact => {
                 head.mass >= self.nose() && weight() >= self.held_of(rigged, head)
             }

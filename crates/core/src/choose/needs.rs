@@ -323,6 +323,14 @@ impl<'a> Needs<'a> {
         (bound + beside) * (1.0 + self.tolerance.upper[need]) - beside
     }
 
+    /// Weight in water with which a bait off the bottom goes where the hand sends it, half a cast
+    /// off, and not where gusts on the line in the air draw it.
+    #[must_use]
+    pub fn bow_held(&self) -> Force {
+        let s = &self.setting;
+        hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast / 2.0, hold::GUST * s.wind, s.stand)
+    }
+
     /// The lightest head that still passes a lower need; none where the rig does not have it.
     #[must_use]
     pub fn passes_lower(&self, need: LowerBound) -> Option<Mass> {
@@ -351,6 +359,7 @@ impl<'a> Needs<'a> {
             LowerBound::TimeToBottom => self.for_time(rigged, (s.depth, s.wait), s.wait_posture),
             LowerBound::SinkTarget => self.for_speed(rigged, self.fall.least * s.target),
             LowerBound::HoldsDepth => self.for_afloat(rigged, self.ends()[0]),
+            LowerBound::Bow => for_weight(self.bow_held()),
         }
     }
 

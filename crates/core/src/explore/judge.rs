@@ -256,6 +256,7 @@ fn of_lower(need: LowerBound) -> Judged {
         LowerBound::SnapFree => Judged::SnapFree,
         LowerBound::Grind => Judged::Grind,
         LowerBound::HoldsDepth => Judged::HoldsDepth,
+        LowerBound::Bow => Judged::Bow,
     }
 }
 

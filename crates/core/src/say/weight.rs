@@ -68,6 +68,7 @@ pub fn lower(d: &Decision<'_>) -> Said {
             sentences::lower_feel_wind(Arg::Wind(c.wind_mps), pull(needs.felt()))
         }
         LowerBound::Feel => sentences::lower_feel_hand(pull(needs.felt())),
+        LowerBound::Bow => sentences::lower_bow(Arg::Wind(c.wind_mps), pull(needs.bow_held())),
         LowerBound::Castable => sentences::lower_castable(Arg::Distance(c.cast_m)),
         LowerBound::SnapFree => sentences::lower_snap_free(),
         LowerBound::Grind => sentences::lower_grind(),

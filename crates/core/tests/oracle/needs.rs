@@ -169,22 +169,24 @@ impl<'a> Weighed<'a> {
         self.reach() / body.seconds(self.reach(), self.posture())
     }
 
+    /// Pull of gusts, N, on half of a cast of a length, m.
+    fn blown_n(&self, cast_m: f64) -> f64 {
+        let (line, _) = self.asked.line();
+        let blown = self.asked.stand().1 * 1.38 * self.now.wind * self.asked.wind_share();
+        0.94 * 0.5
+            * 1.225
+            * cylinder(blown * line / 1.461e-5)
+            * line
+            * (cast_m / 2.0)
+            * blown
+            * blown
+    }
+
     /// N to be felt over.
     fn felt(&self) -> f64 {
         let (line, _) = self.asked.line();
         let rho = fresh(self.now.temp).0;
-        let gusts = 1.38 * self.now.wind * self.asked.wind_share();
-        let blown = self.asked.stand().1 * gusts;
-        let half = self.asked.q.cast_m / 2.0;
-        let wind = 1.15
-            * 0.94
-            * 0.5
-            * 1.225
-            * cylinder(blown * line / 1.461e-5)
-            * line
-            * half
-            * blown
-            * blown;
+        let wind = 1.15 * self.blown_n(self.asked.q.cast_m);
         // The current over the depth, slice by slice.
         let (passing, ..) = self.asked.passing(&self.now);
         let slices = 400;
@@ -288,6 +290,7 @@ impl<'a> Weighed<'a> {
                     && body.head_n() >= num(book.conditions("nose"), "least_pa") * self.outline()
             }
             "feel" => body.weight_n() >= self.felt(),
+            "bow" => body.weight_n() >= 1.15 * self.blown_n(self.asked.q.cast_m / 2.0),
             "castable" => {
                 let cast = book.conditions("cast");
                 let rod = q.tackle.rod_min_g.unwrap_or(0.0);
@@ -414,6 +417,7 @@ impl<'a> Weighed<'a> {
             "snap_free",
             "grind",
             "holds_depth",
+            "bow",
         ];
         let upper = [
             "sink_ceiling",

@@ -30,6 +30,7 @@ sentences! {
     judged_at_most(need, has, wanted);
     course(course, why);
     lower_holds_depth(depth, speed);
+    lower_bow(wind, pull);
     upper_kept_up(depth, speed);
     keeps_its_depth(speed, depth, balance);
     one_turn_a_second();
