@@ -97,11 +97,7 @@ fn line(d: &Decision<'_>) -> Option<InHand> {
         return None;
     }
     let kind = d.line.kind;
-    let usual_lb = match kind {
-        LineKind::Braid => on.rig.usual_braid_lb,
-        LineKind::Fluorocarbon | LineKind::Mono => on.rig.usual_straight_lb,
-    };
-    let usual = on.tables.line_mm(kind, usual_lb);
+    let usual = super::line::thickest_usual_mm(on.rig, kind, d.rung().mass, on.tables);
     let stretches = kind == LineKind::Mono && on.conditions.cast_m >= STRETCHES_FROM_M;
     let verdict = match () {
         () if d.line.mm > on.tables.mend.line.thick * usual => TackleVerdict::Thick,
@@ -126,7 +122,7 @@ fn leader(d: &Decision<'_>) -> Option<InHand> {
     let clear = tables.clarity(on.request.water.clarity).thins_leader;
     let verdict = match () {
         () if teeth && lb < tables.lines.leader.likely_lb.0 => TackleVerdict::TeethCut,
-        () if hook::wire_for(tables, lb) > d.hook.wire => TackleVerdict::OpensHook,
+        () if hook::wire_for(tables, d.line.weakest_lb()) > d.hook.wire => TackleVerdict::OpensHook,
         () if more > 0.0 && lb < row.leader_lb.0 + more => TackleVerdict::Weak,
         () if clear && more == 0.0 && lb > row.leader_lb.1 => TackleVerdict::Seen,
         () => TackleVerdict::Suits,

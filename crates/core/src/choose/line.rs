@@ -108,6 +108,18 @@ pub enum StraightRule {
     Rig,
 }
 
+/// The thickest main line of a kind that is usual with a head on a rig, mm: the one that the
+/// weight is computed with, or the strongest that is told with that head.
+#[must_use]
+pub fn thickest_usual_mm(rig: &RigRow, kind: LineKind, head: Mass, tables: &Tables) -> f64 {
+    let told = row(rig, head);
+    let lb = match kind {
+        LineKind::Braid => rig.usual_braid_lb.max(told.main_lb.1),
+        LineKind::Fluorocarbon | LineKind::Mono => rig.usual_straight_lb.max(told.leader_lb.1),
+    };
+    tables.line_mm(kind, lb)
+}
+
 /// Line and leader for a head.
 #[derive(Debug, Clone, Copy)]
 pub struct LineChoice<'t> {
@@ -128,6 +140,14 @@ pub struct LineChoice<'t> {
     pub leader_m: Option<(f64, f64)>,
     /// Why the line is straight, where nobody named one.
     pub straight: Option<StraightRule>,
+}
+
+impl LineChoice<'_> {
+    /// The strongest pull that the weaker of leader and main line bears, lb.
+    #[must_use]
+    pub fn weakest_lb(&self) -> f64 {
+        self.leader.lb.1.min(self.main_lb.1)
+    }
 }
 
 /// How long a leader is tied, m: before teeth as far as they reach, else longer in clear

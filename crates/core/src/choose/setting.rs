@@ -38,6 +38,8 @@ pub struct Conditions {
     pub material: Material,
     /// Share of the wind's speed that blows across the line, 0 to 1.
     pub wind_share: f64,
+    /// Share of the wind's speed that a cast flies against, 0 to 1.
+    pub wind_against: f64,
     /// Whether the boat drifts the way the current runs.
     pub slips: bool,
     /// Where the fish are, and at what depth if that was said.
@@ -59,6 +61,7 @@ impl Conditions {
             current_mps: w.current_mps,
             drift_mps: w.drift_mps,
             wind_share: tables.conditions.wind.share(w.wind_side),
+            wind_against: tables.conditions.wind.against(w.wind_side),
             slips: w.slips,
             // Where nobody asks for one, it is the course's, which is known later.
             retrieve_mps: request.asked_mps().unwrap_or_default(),
@@ -93,6 +96,13 @@ impl Conditions {
         } else {
             (flow, self.drift_mps)
         }
+    }
+
+    /// How far a throw would carry in a calm that carries as far as the cast in this wind, m.
+    #[must_use]
+    pub fn thrown_m(&self, tables: &Tables) -> f64 {
+        let lost = tables.conditions.wind.takes * self.wind_against * self.wind_mps;
+        self.cast_m * (1.0 + lost)
     }
 
     /// Wind as it counts for whether the bottom is felt, m/s: a wind along the cast counts less.
@@ -383,7 +393,7 @@ impl<'t> Setting<'t> {
         let drawn = if lies { 0.0 } else { wound_mps };
         let cast = &ground.tables.conditions.cast;
         let bends = cast.loads.at(c.cast_m) * ground.rod_least_g.max(ground.reel_least_g);
-        let castable = cast.mass_g.at(c.cast_m).max(bends);
+        let castable = cast.mass_g.at(c.thrown_m(ground.tables)).max(bends);
         Self {
             depth: Length::new::<meter>(c.depth_m),
             reach: Length::new::<meter>(reach),

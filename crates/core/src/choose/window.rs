@@ -2,7 +2,7 @@
 //! the conflict when the ends cross by more than that.
 
 use crate::base::codes::{LowerBound, UpperBound};
-use crate::base::{Mass, Rung};
+use crate::base::{Mass, Rung, grams};
 use crate::choose::met::Met;
 use crate::choose::needs::Needs;
 use crate::physics::sink::HeadBody;
@@ -80,8 +80,8 @@ fn ends(needs: &Needs<'_>) -> Ends {
 /// Chooses a rung.
 ///
 /// Within the window: the lightest rung that falls near enough the wanted speed, else the
-/// heaviest. Where no rung lies in it: the lightest that meets the lower needs, or the next below,
-/// if it misses no need by more than its tolerance. Where bounds cross by more than that, a
+/// heaviest. Where no rung lies in it: of those that miss no need by more than its tolerance, the
+/// one that misses by the fewest tolerances. Where bounds cross by more than that, a
 /// rod's rating and the heaviest head in everyday use are kept, and otherwise the head must do its
 /// work: the lightest rung that passes the lower needs.
 #[must_use]
@@ -109,7 +109,10 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
         let target = first_from(needs.for_target());
         (target.clamp(low, high), Crossed::No)
     } else if inside(least, passes) {
-        (low.clamp(least, most), Crossed::No)
+        let bounds = (lower.0, upper.0);
+        let missed = |i: &usize| tolerances_missed(rungs[*i].mass, bounds, passes);
+        let nearest = (least..=most).min_by(|a, b| missed(a).total_cmp(&missed(b)));
+        (nearest.unwrap_or(least), Crossed::No)
     } else {
         // Whatever else crosses, no rod is loaded more than many do, and nobody throws
         // what is beyond everyday use: something else must give.
@@ -130,6 +133,19 @@ pub fn choose(needs: &Needs<'_>, rungs: &[Rung]) -> Choice {
     }
 }
 
+/// By how many of its tolerances a mass misses the bound that it misses by more; under 0 where it
+/// misses none.
+fn tolerances_missed(mass: Mass, bounds: (Mass, Mass), passes: (Mass, Mass)) -> f64 {
+    let share =
+        |missed: Mass, tolerance: Mass| grams(missed) / grams(tolerance).max(LEAST_TOLERANCE_G);
+    let short = share(bounds.0 - mass, bounds.0 - passes.0);
+    let over = share(mass - bounds.1, passes.1 - bounds.1);
+    short.max(over)
+}
+
+/// Least tolerance that a miss is counted in, g.
+const LEAST_TOLERANCE_G: f64 = 1e-6;
+
 /// Whether a heavier rung than one would be chosen: what [`choose`] says, for less
 /// work. `metal` is a head as heavy as the rung, in whatever shape.
 #[must_use]
@@ -142,7 +158,8 @@ pub fn asks_heavier(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &Head
         Met::ButForSpeed => needs.allows(next.mass),
         // A rung may be bound from below, and yet no rod throws the next.
         Met::Not if !needs.throws(next.mass) => false,
-        Met::Not => !needs.passed_by(metal) || needs.passes(next.mass),
+        Met::Not if !needs.passed_by(metal) => true,
+        Met::Not => needs.passes(next.mass) && choose(needs, rungs).rung > rung,
     }
 }
 
@@ -156,7 +173,9 @@ pub fn asks_lighter(needs: &Needs<'_>, rungs: &[Rung], rung: usize, metal: &Head
     match needs.met_by(metal) {
         Met::All => true,
         Met::ButForSpeed => !needs.allows(now.mass),
-        Met::Not if needs.passed_by(metal) => !needs.passes(now.mass),
+        Met::Not if needs.passed_by(metal) => {
+            !needs.passes(now.mass) || choose(needs, rungs).rung < rung
+        }
         Met::Not => !needs.throws(now.mass),
     }
 }

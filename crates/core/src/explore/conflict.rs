@@ -52,7 +52,11 @@ fn changed(change: &Change, c: &Conditions) -> Option<(Conditions, Option<(Numbe
         NumberFact::Drift => &mut new.drift_mps,
         NumberFact::Current => &mut new.current_mps,
         NumberFact::Wind => &mut new.wind_mps,
-        NumberFact::WindShare => &mut new.wind_share,
+        NumberFact::WindShare => {
+            // It is only turned to have the wind at one's back.
+            new.wind_against = 0.0;
+            &mut new.wind_share
+        }
         NumberFact::Cast => &mut new.cast_m,
         NumberFact::Line => &mut new.line_mm,
         NumberFact::Depth => &mut new.depth_m,

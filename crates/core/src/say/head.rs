@@ -87,7 +87,8 @@ pub fn shape(d: &Decision<'_>, v: &Verdicts<'_>, reasons: &mut Reasons) {
         let said = sentences::shape_close_second(Arg::Word(second.code.label()));
         reasons.con(about, basis, said);
     }
-    if best.traits[HeadTrait::Wood] < POOR_IN_WOOD && r.water.cover == Cover::None {
+    let may_meet_wood = !off_bottom && r.water.cover == Cover::None;
+    if best.traits[HeadTrait::Wood] < POOR_IN_WOOD && may_meet_wood {
         reasons.con(about, basis, sentences::shape_wood());
     }
     let leans = best.code == Shape::Mushroom && r.bait.plastic != Plastic::Floating;

@@ -47,9 +47,9 @@ fn wire(d: &Decision<'_>, reasons: &mut Reasons) {
     let (wire, about, basis) = (d.hook.wire, Topic::Hook, Basis::CommonPractice);
     let says = words_of("WireSays", wire.code());
     reasons.coded("wire", about, basis, sentences::words(says));
-    let leader = d.line.leader.lb.1;
-    if hook::wire_for(d.on.tables, leader) > wire {
-        let said = sentences::wire_straightens(Arg::Number(leader, 0), Arg::Word(wire.label()));
+    let breaks = d.line.weakest_lb();
+    if hook::wire_for(d.on.tables, breaks) > wire {
+        let said = sentences::wire_straightens(Arg::Number(breaks, 0), Arg::Word(wire.label()));
         reasons.con(about, basis, said);
     }
 }

@@ -75,6 +75,12 @@ fn line(d: &Decision<'_>, found: InHand) -> Said {
         Arg::Word(d.line.kind.label()),
         Arg::Millimetres(found.turns_on),
     );
+    let mm = match d.on.request.tackle.line_lb {
+        Some(lb) if d.on.request.tackle.line_mm.is_none() => {
+            Arg::Said(Box::new(sentences::hand_line_test(Arg::Number(lb, 0), mm)))
+        }
+        _ => mm,
+    };
     match found.verdict {
         TackleVerdict::Thick => sentences::hand_line_thick(kind, mm),
         TackleVerdict::Stretches => sentences::hand_line_stretches(kind, mm),

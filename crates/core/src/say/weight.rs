@@ -39,6 +39,9 @@ fn speed(v: Velocity) -> Arg {
     Arg::Speed(v.get::<meter_per_second>())
 }
 
+/// Wind against a cast from which it is named, m/s.
+const HEAD_WIND_MPS: f64 = 1.0;
+
 /// The light end of the window, with its numbers.
 #[must_use]
 pub fn lower(d: &Decision<'_>) -> Said {
@@ -69,6 +72,9 @@ pub fn lower(d: &Decision<'_>) -> Said {
         }
         LowerBound::Feel => sentences::lower_feel_hand(pull(needs.felt())),
         LowerBound::Bow => sentences::lower_bow(Arg::Wind(c.wind_mps), pull(needs.bow_held())),
+        LowerBound::Castable if c.wind_against * c.wind_mps >= HEAD_WIND_MPS => {
+            sentences::lower_castable_wind(Arg::Distance(c.cast_m), Arg::Wind(c.wind_mps))
+        }
         LowerBound::Castable => sentences::lower_castable(Arg::Distance(c.cast_m)),
         LowerBound::SnapFree => sentences::lower_snap_free(),
         LowerBound::Grind => sentences::lower_grind(),
@@ -154,9 +160,14 @@ pub fn weight(d: &Decision<'_>, reasons: &mut Reasons) {
         reasons.con(about, basis, sentences::lifts_off(pull(held)));
     }
     let (lower, upper) = (d.choice.lower, d.choice.upper);
+    let lightest = if needs.setting.least >= lower.0 {
+        sentences::lower_least_for_fish(Arg::Word(d.on.request.species.label())).into()
+    } else {
+        Arg::Word(lower.1.label())
+    };
     let window = sentences::window(
         told(lower.0),
-        Arg::Word(lower.1.label()),
+        lightest,
         told(upper.0),
         Arg::Word(upper.1.label()),
     );

@@ -242,6 +242,8 @@ row!(CastRow {
     casting_g: f64
 });
 row!(WindRow {
+    against_across: f64,
+    takes: f64,
     usual: f64,
     behind: f64,
     across: f64,
@@ -249,6 +251,16 @@ row!(WindRow {
 });
 
 impl WindRow {
+    /// The share of the wind's speed that a cast flies against, 0 to 1.
+    #[must_use]
+    pub const fn against(&self, side: Option<WindSide>) -> f64 {
+        match side {
+            None | Some(WindSide::Across) => self.against_across,
+            Some(WindSide::Behind) => 0.0,
+            Some(WindSide::Ahead) => 1.0,
+        }
+    }
+
     /// The share of the wind's speed that blows across the line, 0 to 1.
     #[must_use]
     pub const fn share(&self, side: Option<WindSide>) -> f64 {

@@ -131,6 +131,21 @@ impl Turns {
         [self.lower, self.upper, self.target, least, most, self.rod]
     }
 
+    /// By how many tolerances a weight misses the bound that it misses by more.
+    fn misses(&self, g: f64) -> f64 {
+        let alike = 1.0 + num(BOOK.conditions("tolerance"), "alike");
+        let (lower, upper) = (self.lower * alike, self.upper / alike);
+        let short = (lower - g) / (lower - self.passes.0).max(1e-6);
+        let over = (g - upper) / (self.passes.1 - upper).max(1e-6);
+        short.max(over)
+    }
+
+    /// Whether two weights beside each other miss by all but the same.
+    fn undecided(&self, rungs: &[f64]) -> bool {
+        let alike = |pair: &[f64]| (self.misses(pair[0]) - self.misses(pair[1])).abs() < 0.15;
+        rungs.windows(2).any(alike)
+    }
+
     /// The rung tied on, and whether there is one that does everything.
     fn tied_on(&self, rungs: &[f64]) -> (f64, bool) {
         let last = rungs[rungs.len() - 1];
@@ -142,7 +157,11 @@ impl Turns {
         let (inside, passing) = (between((self.lower, self.upper)), between(self.passes));
         match (inside.last(), passing.last()) {
             (Some(heaviest), _) => (from(self.target).max(inside[0]).min(*heaviest), true),
-            (None, Some(heaviest)) => (from(self.lower).max(passing[0]).min(*heaviest), true),
+            (None, Some(_)) => {
+                let misses = |g: &f64| self.misses(*g);
+                let by_miss = |a: &f64, b: &f64| misses(a).total_cmp(&misses(b));
+                (passing.iter().copied().min_by(by_miss).unwrap(), true)
+            }
             (None, None) => {
                 let most = rungs.iter().copied().rfind(|r| *r <= self.rod);
                 (from(self.passes.0).min(most.unwrap_or(rungs[0])), false)
@@ -160,7 +179,7 @@ fn same_rung(
 ) -> Result<(), TestCaseError> {
     let rungs: Vec<f64> = a.rungs.iter().map(|r| r.oz * 28.349_523_125).collect();
     let on_edge = |x: f64| rungs.iter().any(|r| near(*r, x, slack, rounding));
-    if turns.all().into_iter().any(on_edge) {
+    if turns.all().into_iter().any(on_edge) || turns.undecided(&rungs) {
         return Ok(());
     }
     let (wanted, served) = turns.tied_on(&rungs);

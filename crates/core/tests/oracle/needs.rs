@@ -169,6 +169,17 @@ impl<'a> Weighed<'a> {
         self.reach() / body.seconds(self.reach(), self.posture())
     }
 
+    /// How far a throw as hard would carry in a calm, m.
+    fn thrown_m(&self) -> f64 {
+        let wind = self.asked.book.conditions("wind");
+        let against = match self.asked.q.water.wind_side.map(|s| s.code()) {
+            Some("behind") => 0.0,
+            Some("ahead") => 1.0,
+            _ => num(wind, "against_across"),
+        };
+        self.asked.q.cast_m * (1.0 + num(wind, "takes") * against * self.now.wind)
+    }
+
     /// Pull of gusts, N, on half of a cast of a length, m.
     fn blown_n(&self, cast_m: f64) -> f64 {
         let (line, _) = self.asked.line();
@@ -300,7 +311,7 @@ impl<'a> Weighed<'a> {
                 };
                 let bends = rod.max(reel) * between(&cast["loads"], q.cast_m);
                 let flies = 1000.0 * body.head_kg + self.other_g(body);
-                flies >= between(&cast["mass_g"], q.cast_m).max(bends)
+                flies >= between(&cast["mass_g"], self.thrown_m()).max(bends)
             }
             "sink_target" => {
                 self.speed(body) >= num(book.conditions("fall"), "least") * self.target()

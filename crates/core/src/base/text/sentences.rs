@@ -93,6 +93,7 @@ sentences! {
     lower_feel_wind(wind, pull);
     lower_feel_hand(pull);
     lower_castable(cast);
+    lower_castable_wind(cast, wind);
     lower_snap_free();
     lower_grind();
     lower_least_for_fish(fish);
@@ -180,6 +181,7 @@ sentences! {
     hand_ratio(ratio, turns);
     hand_reel_suits(reel);
     hand_reel_too_light(total, least);
+    hand_line_test(test, diameter);
     hand_line_suits(kind, diameter);
     hand_line_thick(kind, diameter);
     hand_line_stretches(kind, diameter);

@@ -191,7 +191,8 @@ pub fn weight_cast(t: &TiedOn<'_>) -> Option<Reading> {
     let total = t.total_g();
     let cast = t.d.on.conditions.cast_m;
     // The rod's own least is a measure of its own.
-    let wanted = t.d.on.tables.conditions.cast.mass_g.at(cast);
+    let (on, thrown) = (t.d.on, t.d.on.conditions.thrown_m(t.d.on.tables));
+    let wanted = on.tables.conditions.cast.mass_g.at(thrown);
     let saw = say::measured_weight_cast(in_all(total), Arg::Distance(cast), in_all(wanted));
     Reading::from(total, wanted, saw)
 }

@@ -4,9 +4,10 @@ use uom::si::length::{meter, millimeter};
 use uom::si::time::second;
 
 use super::reading::{Reading, sold_from, sold_to, weighs};
-use crate::base::codes::{HeadTrait, LowerBound, Material, UpperBound};
+use crate::base::codes::{HeadTrait, LineKind, LowerBound, Material, UpperBound};
 use crate::base::text::{Arg, mend_sentences as say};
 use crate::base::{GRAVITY, Length, Mass, grams, maths};
+use crate::choose::line::thickest_usual_mm;
 use crate::choose::tied_on::TiedOn;
 use crate::physics::{hold, strength};
 
@@ -163,14 +164,9 @@ pub fn carried(t: &TiedOn<'_>) -> Option<Reading> {
 
 /// The line, mm, against what is usual on the rig.
 pub fn line_drag(t: &TiedOn<'_>) -> Option<Reading> {
-    let (on, rig) = (t.d.on, t.d.on.rig);
-    let kind = rig.line_kind.unwrap_or(crate::base::codes::LineKind::Braid);
-    let test = if kind == crate::base::codes::LineKind::Braid {
-        rig.usual_braid_lb
-    } else {
-        rig.usual_straight_lb
-    };
-    let usual = on.tables.line_mm(kind, test);
+    let on = t.d.on;
+    let kind = on.rig.line_kind.unwrap_or(LineKind::Braid);
+    let usual = thickest_usual_mm(on.rig, kind, t.body.mass, on.tables);
     let line = on.conditions.line_mm;
     let saw = say::measured_line_drag(Arg::Millimetres(line), Arg::Millimetres(usual));
     Reading::to(line, on.tables.mend.line.thick * usual, saw)
