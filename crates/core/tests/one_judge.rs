@@ -140,7 +140,7 @@ fn the_line_that_is_told_suits_when_it_is_in_hand() {
         .run(&(request(), any::<bool>()), |(r, near)| {
             let r = if near { everyday(r) } else { r };
             let mut r = PickRequest { head: None, ..r };
-            (r.tackle.line_lb, r.tackle.line_mm) = (None, None);
+            r.tackle = Tackle::default();
             let told = pick(&r).line;
             r.tackle.line_kind = Some(told.computed_with);
             r.tackle.line_lb = Some(told.main_lb.1);

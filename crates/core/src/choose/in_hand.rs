@@ -97,7 +97,8 @@ fn line(d: &Decision<'_>) -> Option<InHand> {
         return None;
     }
     let kind = d.line.kind;
-    let usual = super::line::thickest_usual_mm(on.rig, kind, d.rung().mass, on.tables);
+    let usual =
+        super::line::thickest_usual_mm(on.request, on.rig, (kind, d.rung().mass), on.tables);
     let stretches = kind == LineKind::Mono && on.conditions.cast_m >= STRETCHES_FROM_M;
     let verdict = match () {
         () if d.line.mm > on.tables.mend.line.thick * usual => TackleVerdict::Thick,

@@ -72,6 +72,16 @@ pub fn leader_for(
     if let (Some(_), Some(own)) = (straight, request.tackle.line_lb) {
         return given((own, own));
     }
+    advised(request, teeth, row, tables)
+}
+
+/// The leader that fish, cover and water ask for, whatever line is in hand.
+fn advised(request: &PickRequest, teeth: Toothy, row: &RigTackle, tables: &Tables) -> Leader {
+    let given = |lb| Leader {
+        lb,
+        thinned: false,
+        trace: false,
+    };
     let for_teeth = &tables.lines.leader;
     let step = match teeth {
         Toothy::Likely => return given(for_teeth.likely_lb),
@@ -111,11 +121,17 @@ pub enum StraightRule {
 /// The thickest main line of a kind that is usual with a head on a rig, mm: the one that the
 /// weight is computed with, or the strongest that is told with that head.
 #[must_use]
-pub fn thickest_usual_mm(rig: &RigRow, kind: LineKind, head: Mass, tables: &Tables) -> f64 {
+pub fn thickest_usual_mm(
+    request: &PickRequest,
+    rig: &RigRow,
+    (kind, head): (LineKind, Mass),
+    tables: &Tables,
+) -> f64 {
     let told = row(rig, head);
+    let straight = || advised(request, request.toothy_fish, told, tables).lb.1;
     let lb = match kind {
         LineKind::Braid => rig.usual_braid_lb.max(told.main_lb.1),
-        LineKind::Fluorocarbon | LineKind::Mono => rig.usual_straight_lb.max(told.leader_lb.1),
+        LineKind::Fluorocarbon | LineKind::Mono => rig.usual_straight_lb.max(straight()),
     };
     tables.line_mm(kind, lb)
 }

@@ -166,7 +166,7 @@ pub fn carried(t: &TiedOn<'_>) -> Option<Reading> {
 pub fn line_drag(t: &TiedOn<'_>) -> Option<Reading> {
     let on = t.d.on;
     let kind = on.rig.line_kind.unwrap_or(LineKind::Braid);
-    let usual = thickest_usual_mm(on.rig, kind, t.body.mass, on.tables);
+    let usual = thickest_usual_mm(on.request, on.rig, (kind, t.body.mass), on.tables);
     let line = on.conditions.line_mm;
     let saw = say::measured_line_drag(Arg::Millimetres(line), Arg::Millimetres(usual));
     Reading::to(line, on.tables.mend.line.thick * usual, saw)
