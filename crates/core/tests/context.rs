@@ -277,6 +277,28 @@ fn limits_are_soft() {
     }
 }
 
+/// Wind moves the weight on every course, and asks less where it is behind (common practice: heavier
+/// in wind, and with the wind at one's back a light head casts and is kept in hand).
+#[test]
+fn wind_counts_off_the_bottom_and_against_a_cast() {
+    let g = |question: &Value| pick(&PickRequest::from_value(question).unwrap()).weight.g;
+    let blown = |question: &str, wind: f64, side: &str| {
+        let mut asked: Value = serde_json::from_str(question).unwrap();
+        asked["water"]["wind_mps"] = wind.into();
+        asked["water"]["wind_side"] = side.into();
+        g(&asked)
+    };
+    let shaken = r#"{"rig":"mid_stroll","bait":{"form":"minnow","length_mm":100},"species":"largemouth",
+        "season":"winter","mood":"inactive","fish_at":"suspended",
+        "water":{"depth_m":10,"fish_depth_m":5,"temp_c":9,"bottom":"bedrock"}}"#;
+    assert!(blown(shaken, 8.0, "across") > blown(shaken, 0.0, "across"));
+    assert!(blown(shaken, 8.0, "behind") < blown(shaken, 8.0, "across"));
+    let far = r#"{"rig":"grub","bait":{"form":"paddle_tail","length_mm":90},"species":"zander",
+        "season":"autumn","fish_at":"bottom","cast_m":55,"tackle":{"line_kind":"braid","line_mm":0.14},
+        "water":{"depth_m":7.5,"temp_c":10,"bottom":"mud"}}"#;
+    assert!(blown(far, 6.0, "ahead") > blown(far, 6.0, "behind"));
+}
+
 /// A step is told only where it turns by more than a fiftieth of what is there, in either units.
 #[test]
 fn no_step_turns_where_one_stands() {

@@ -122,8 +122,13 @@ impl<'a> Needs<'a> {
 
     /// Push of gusts on the half of the cast that hangs in the air.
     pub(super) fn gust_pull(&self) -> Force {
+        self.gust_pull_at(self.setting.cast)
+    }
+
+    /// Push of gusts on the half of the line that hangs in the air, so much of it being out.
+    fn gust_pull_at(&self, out: Length) -> Force {
         let s = &self.setting;
-        hold::wind_pull(s.line, s.cast, hold::GUST * s.wind, s.stand)
+        hold::wind_pull(s.line, out, hold::GUST * s.wind, s.stand)
     }
 
     /// What a touch must exceed to be told from the bow that gusts make.
@@ -327,8 +332,7 @@ impl<'a> Needs<'a> {
     /// off, and not where gusts on the line in the air draw it.
     #[must_use]
     pub fn bow_held(&self) -> Force {
-        let s = &self.setting;
-        hold::WIND_MARGIN * hold::wind_pull(s.line, s.cast / 2.0, hold::GUST * s.wind, s.stand)
+        hold::WIND_MARGIN * self.gust_pull_at(self.setting.cast / 2.0)
     }
 
     /// The lightest head that still passes a lower need; none where the rig does not have it.

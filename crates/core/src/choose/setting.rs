@@ -1,7 +1,7 @@
 //! The question, resolved: everything that the weight window computes with.
 
 use crate::base::codes::{
-    Course, Cover, FishAt, LineKind, LineView, LowerBound, Material, Reel, School,
+    Course, Cover, FishAt, LineKind, LineView, LowerBound, Material, Reel, School, WindSide,
 };
 use crate::base::{Force, Length, Mass, MassDensity, ThermodynamicTemperature, Time, Velocity};
 use crate::choose::course::Worked;
@@ -95,6 +95,17 @@ impl Conditions {
             ((flow - self.drift_mps).abs(), 0.0)
         } else {
             (flow, self.drift_mps)
+        }
+    }
+
+    /// The same with the wind from another side of the cast.
+    #[must_use]
+    pub fn with_wind_from(self, side: Option<WindSide>, tables: &Tables) -> Self {
+        let wind = &tables.conditions.wind;
+        Self {
+            wind_share: wind.share(side),
+            wind_against: wind.against(side),
+            ..self
         }
     }
 

@@ -6,6 +6,7 @@ use crate::choose::facts::Facts;
 use crate::choose::rules::Record;
 use crate::choose::setting::Conditions;
 use crate::choose::window::Crossed;
+use crate::tables::Tables;
 use crate::tables::rules::{Change, Rule, Turned};
 use crate::tables::when::NumberFact;
 
@@ -36,7 +37,11 @@ pub struct WaysOut<'t> {
     pub record: Record,
 }
 
-fn changed(change: &Change, c: &Conditions) -> Option<(Conditions, Option<(NumberFact, f64)>)> {
+fn changed(
+    change: &Change,
+    c: &Conditions,
+    tables: &Tables,
+) -> Option<(Conditions, Option<(NumberFact, f64)>)> {
     let mut new = *c;
     // Times a factor, plus a value.
     let (fact, by, plus) = match change.turns {
@@ -44,6 +49,7 @@ fn changed(change: &Change, c: &Conditions) -> Option<(Conditions, Option<(Numbe
             new.material = metal;
             return Some((new, None));
         }
+        Turned::Side(side) => return Some((c.with_wind_from(Some(side), tables), None)),
         Turned::Times(fact, by) => (fact, by, 0.0),
         Turned::To(fact, to) => (fact, 0.0, to),
     };
@@ -52,11 +58,7 @@ fn changed(change: &Change, c: &Conditions) -> Option<(Conditions, Option<(Numbe
         NumberFact::Drift => &mut new.drift_mps,
         NumberFact::Current => &mut new.current_mps,
         NumberFact::Wind => &mut new.wind_mps,
-        NumberFact::WindShare => {
-            // It is only turned to have the wind at one's back.
-            new.wind_against = 0.0;
-            &mut new.wind_share
-        }
+        NumberFact::WindShare => &mut new.wind_share,
         NumberFact::Cast => &mut new.cast_m,
         NumberFact::Line => &mut new.line_mm,
         NumberFact::Depth => &mut new.depth_m,
@@ -83,7 +85,7 @@ pub fn ways_out<'t>(d: &Decision<'t>, facts: &Facts) -> Option<WaysOut<'t>> {
         if !record.ask(Topic::Weight, &change.rule, facts, serves) {
             continue;
         }
-        let Some((conditions, value)) = changed(change, &on.conditions) else {
+        let Some((conditions, value)) = changed(change, &on.conditions, on.tables) else {
             continue;
         };
         let new = on.choose_at(&conditions);

@@ -7,7 +7,9 @@ use serde::{Deserialize, Serialize};
 
 use super::when::{Named, When, number};
 use crate::base::Loose;
-use crate::base::codes::{BaitForm, LowerBound, Material, Shape, Tie, TurnTo, UpperBound};
+use crate::base::codes::{
+    BaitForm, LowerBound, Material, Shape, Tie, TurnTo, UpperBound, WindSide,
+};
 use crate::base::text::{Message, catalogue};
 use crate::tables::when::NumberFact;
 
@@ -101,6 +103,8 @@ pub enum Turned {
     To(NumberFact, f64),
     /// Another metal.
     Metal(Material),
+    /// To another side of the wind.
+    Side(WindSide),
 }
 
 /// A way out of a conflict that no model is asked for.
@@ -210,6 +214,8 @@ struct RawChange {
     to: Option<Loose>,
     #[serde(default)]
     material: Option<Material>,
+    #[serde(default)]
+    wind_side: Option<WindSide>,
 }
 
 #[derive(Debug, Clone, Deserialize, Serialize)]
@@ -340,10 +346,14 @@ impl Reader<'_> {
             .turns
             .as_deref()
             .map(|t| NumberFact::named(t).ok_or_else(|| format!("{}: there is no {t}", raw.code)));
-        let turns = match (fact.transpose()?, raw.times, &raw.to, raw.material) {
-            (Some(fact), Some(by), None, None) => Turned::Times(fact, by),
-            (Some(fact), None, Some(to), None) => Turned::To(fact, number(&to.0, self.named)?),
-            (None, None, None, Some(metal)) => Turned::Metal(metal),
+        let whole = (raw.material, raw.wind_side);
+        let turns = match (fact.transpose()?, raw.times, &raw.to, whole) {
+            (Some(fact), Some(by), None, (None, None)) => Turned::Times(fact, by),
+            (Some(fact), None, Some(to), (None, None)) => {
+                Turned::To(fact, number(&to.0, self.named)?)
+            }
+            (None, None, None, (Some(metal), None)) => Turned::Metal(metal),
+            (None, None, None, (None, Some(side))) => Turned::Side(side),
             _ => return Err(format!("{}: what it turns is not clear", raw.code)),
         };
         Ok(Change {

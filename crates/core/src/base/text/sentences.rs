@@ -149,7 +149,7 @@ sentences! {
     hook_length(length, share);
     hook_length_stiff(length, share);
     past_tail_root(exit);
-    wire_straightens(leader, wire);
+    wire_straightens(line, wire);
     shape_by_traits(shape, place, says);
     place_with_cover(cover, bottom);
     shape_asked(shape, says);
