@@ -175,8 +175,7 @@ pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Tex
         let rigs = parts.filter_map(|p| p.by);
         let ties: Vec<Text> = rigs.map(|rig| tie(&plan.rigs[rig], units)).collect();
         let place = Arg::Said(Box::new(slot_said(asked, slot)));
-        let between = Arg::Text(crossed_needs(slot, units).join("; "));
-        let said = || say::plan_compromise(place, between, Arg::Text(ties.join("; "))).text(units);
+        let said = || say::plan_compromise(place, Arg::Text(ties.join("; "))).text(units);
         (!ties.is_empty()).then(said)
     };
     let mut all: Vec<Text> = plan.slots.iter().filter_map(of_slot).collect();
@@ -184,21 +183,25 @@ pub fn compromises(asked: &PlanAsked, plan: &Plan, units: UnitSystem) -> Vec<Tex
     all
 }
 
-/// The needs that cross in a slot, each pair in a sentence: what a lighter head fails in, and what a
-/// heavier one does.
-#[must_use]
-pub fn crossed_needs(slot: &SlotPlanned, units: UnitSystem) -> Vec<Text> {
-    let of = |c: Compromise| match c.between {
+/// What a lighter head fails in and what a heavier one does, where a weight is a compromise.
+fn between(compromise: Compromise) -> Said {
+    match compromise.between {
         Some((lower, upper)) => say::plan_between(
             words_of("LowerNeeds", lower.code()),
             words_of("UpperSuffers", upper.code()),
         ),
         None => say::plan_no_size(),
+    }
+}
+
+/// The needs that cross in a slot, for each part of the work that is a compromise.
+#[must_use]
+pub fn crossed_needs(slot: &SlotPlanned, units: UnitSystem) -> Vec<Text> {
+    let of = |p: &PartPlanned| {
+        let said = Arg::Said(Box::new(between(p.compromise?)));
+        Some(say::plan_part_between(Arg::Word(p.part.label()), said).text(units))
     };
-    let compromises = slot.parts.iter().filter_map(|p| p.compromise);
-    let mut all: Vec<Text> = compromises.map(|c| of(c).text(units)).collect();
-    all.dedup();
-    all
+    slot.parts.iter().filter_map(of).collect()
 }
 
 /// What is fished for a part: a head with its bait, and whether that is a compromise; `None`
@@ -207,7 +210,10 @@ pub fn crossed_needs(slot: &SlotPlanned, units: UnitSystem) -> Vec<Text> {
 pub fn fished_for(plan: &Plan, part: &PartPlanned, units: UnitSystem) -> Option<Text> {
     let said = of_tie(&plan.rigs[part.by?]);
     let said = match part.compromise {
-        Some(_) => say::plan_compromise_short(Arg::Said(Box::new(said))),
+        Some(compromise) => say::plan_compromise_short(
+            Arg::Said(Box::new(said)),
+            Arg::Said(Box::new(between(compromise))),
+        ),
         None => said,
     };
     Some(said.text(units))

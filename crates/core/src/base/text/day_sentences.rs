@@ -59,10 +59,11 @@ sentences! {
     plan_retie(rod, time, tie);
     plan_unserved(slot, part);
     place_by_water(depth, bottom);
-    plan_compromise(slot, between, ties);
+    plan_compromise(slot, ties);
+    plan_part_between(part, between);
     plan_between(lacks, suffers);
     plan_no_size();
-    plan_compromise_short(tie);
+    plan_compromise_short(tie, between);
     plan_exact();
     plan_greedy();
     plan_turns();
